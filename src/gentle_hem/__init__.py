@@ -1,0 +1,1 @@
+"""Gentle Hem: from a bodice that fits to a dress that meets at the waist."""

@@ -1,0 +1,100 @@
+"""Errors as problem+json (RFC 9457): one sentence for people, and the field each one belongs to."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel, ValidationError
+from starlette.exceptions import HTTPException
+
+from gentle_hem.core.block import BODICES
+from gentle_hem.core.lower import LOWER_PARTS
+from gentle_hem.core.sums.sum import SumError
+from gentle_hem.core.units import LengthError
+
+_KINDS = {str(part.model_fields["kind"].default) for part in (*BODICES, *LOWER_PARTS)}
+
+
+class FieldProblem(BaseModel):
+    field: str
+    text: str
+
+
+class Problem(BaseModel):
+    type: str = "about:blank"
+    title: str
+    status: int
+    detail: str
+    errors: list[FieldProblem] = []
+
+
+def problem(status: int, title: str, detail: str, errors: Sequence[FieldProblem] = ()) -> JSONResponse:
+    body = Problem(title=title, status=status, detail=detail, errors=list(errors))
+    return JSONResponse(body.model_dump(), status_code=status, media_type="application/problem+json")
+
+
+def sentence(error: dict[str, Any]) -> str:
+    """A validation error in the trade's language."""
+    kind, given = error["type"], error.get("input")
+    message = str(error["msg"]).removeprefix("Value error, ")
+    said = {
+        "missing": "This is missing.",
+        "extra_forbidden": "This is not a part of it.",
+        "int_parsing": f'"{given}" is not a whole number.',
+        "int_from_float": f'"{given}" is not a whole number.',
+        "float_parsing": f'"{given}" cannot be read as a number.',
+        "float_type": f'"{given}" cannot be read as a number.',
+        "finite_number": "This must be an ordinary number.",
+        "string_too_short": "This must not be empty.",
+        "string_too_long": f"This is too long; {error.get('ctx', {}).get('max_length')} letters at most.",
+        "date_from_datetime_parsing": f'"{given}" is not a date; write it as 2026-06-30.',
+        "date_parsing": f'"{given}" is not a date; write it as 2026-06-30.',
+    }
+    if kind in ("literal_error", "enum"):
+        return f'"{given}" is not one of {error["ctx"]["expected"]}.'
+    return said.get(kind, message)
+
+
+def field_path(loc: Sequence[Any]) -> str:
+    """Where in the recipe an error lies, without the names of the kinds pydantic puts between."""
+    return ".".join(str(part) for part in loc if part not in _KINDS and part not in ("body", "query", "path"))
+
+
+def field_problems(errors: Sequence[Any]) -> list[FieldProblem]:
+    return [FieldProblem(field=field_path(error["loc"]), text=sentence(error)) for error in errors]
+
+
+def _unreadable(errors: Sequence[Any]) -> JSONResponse:
+    found = field_problems(errors)
+    first = found[0]
+    detail = f"{first.field}: {first.text}" if first.field else first.text
+    return problem(422, "Something cannot be read", detail, found)
+
+
+def install(app: FastAPI) -> None:
+    """Every error of the API leaves as problem+json."""
+
+    @app.exception_handler(RequestValidationError)
+    async def _request(_: Request, error: RequestValidationError) -> JSONResponse:
+        return _unreadable(error.errors())
+
+    @app.exception_handler(ValidationError)
+    async def _recipe(_: Request, error: ValidationError) -> JSONResponse:
+        return _unreadable(error.errors())
+
+    @app.exception_handler(SumError)
+    async def _sum(_: Request, error: SumError) -> JSONResponse:
+        found = [FieldProblem(field=name, text=text) for name, text in error.problems.items()]
+        return problem(422, "Something cannot be read", str(error), found)
+
+    @app.exception_handler(LengthError)
+    async def _length(_: Request, error: LengthError) -> JSONResponse:
+        return problem(422, "Something cannot be read", str(error))
+
+    @app.exception_handler(HTTPException)
+    async def _http(_: Request, error: HTTPException) -> JSONResponse:
+        return problem(error.status_code, "Not possible", str(error.detail))

@@ -1,0 +1,373 @@
+"""A garment as the screen wants it: strokes to draw, words to click, texts already in the asker's unit."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from pydantic import BaseModel
+
+from gentle_hem.core.findings import Finding
+from gentle_hem.core.garment import Garment
+from gentle_hem.core.join import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, JoinReport, Unrolled
+from gentle_hem.core.pattern import Edge, Piece, Verdict
+from gentle_hem.core.recipe import Recipe, spoken_parts
+from gentle_hem.core.sentences import SpokenPart
+from gentle_hem.core.units import Unit, format_length
+from gentle_hem.core.walk import SEAM_TOLERANCE, Walked
+from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
+from gentle_hem.formats.garment_document import (
+    FindingDocument,
+    RemedyDocument,
+    WorkingDocument,
+    finding_document,
+    remedy_document,
+    workings_documents,
+)
+from gentle_hem.formats.svg import path_data
+
+Stage = Literal["figure", "bodice", "lower", "join", "pattern"]
+
+
+class WordOut(BaseModel):
+    """A live word of a recipe sentence."""
+
+    path: str
+    text: str
+    value: float | str | bool | None
+    sort: str
+    label: str
+    help: str
+    choices: list[ChoiceOut]
+    optional: bool
+
+
+class ChoiceOut(BaseModel):
+    value: float | str | bool
+    text: str
+
+
+class SentencePartOut(BaseModel):
+    where: str
+    title: str
+    lines: list[list[str | WordOut]]
+
+
+class MateOut(BaseModel):
+    """The edge this one is sewn to, and how they compare."""
+
+    piece: str
+    edge: str
+    seam: str
+    verdict: str
+    text: str
+
+
+class EdgeOut(BaseModel):
+    name: str
+    role: str
+    d: str
+    length: str
+    drawn_length: str
+    allowance: str
+    middle: tuple[float, float]
+    outward: tuple[float, float]
+    mates: list[MateOut]
+
+
+class PieceOut(BaseModel):
+    """A piece where it lies on the sheet, in mm, y down."""
+
+    name: str
+    material: str
+    cut: int
+    on_fold: bool
+    remark: str
+    width: str
+    height: str
+    box: tuple[float, float, float, float]
+    cut_line: str
+    seam_line: str
+    grain: list[str]
+    fold: list[str]
+    notches: list[str]
+    internal: list[str]
+    edges: list[EdgeOut]
+
+
+class SheetOut(BaseModel):
+    width: float
+    height: float
+    pieces: list[PieceOut]
+
+
+class MarkOut(BaseModel):
+    name: str
+    at: float
+
+
+class RunOut(BaseModel):
+    piece: str
+    edge: str
+    length: float
+    text: str
+
+
+class UnrolledOut(BaseModel):
+    length: float
+    text: str
+    whole: str
+    landmarks: list[MarkOut]
+    runs: list[RunOut]
+
+
+class TieOut(BaseModel):
+    name: str
+    upper: float
+    lower: float
+    offset: str
+    state: Literal["meets", "hidden", "off"]
+
+
+class SectionOut(BaseModel):
+    start: str
+    end: str
+    upper: str
+    lower: str
+    difference: str
+    state: Literal["meets", "off"]
+
+
+class JoinOut(BaseModel):
+    """The ribbon: half garment, centre front to centre back; lengths in mm, texts spoken."""
+
+    name: str
+    upper: UnrolledOut
+    lower: UnrolledOut
+    verdict: str
+    meets: bool
+    difference: str
+    whole_difference: str
+    sentence: str
+    ties: list[TieOut]
+    sections: list[SectionOut]
+    remedies: list[RemedyDocument]
+
+
+class SeamOut(BaseModel):
+    name: str
+    length_a: str
+    length_b: str
+    difference: str
+    verdict: str
+    walks: bool
+
+
+class StageFinding(FindingDocument):
+    stage: Stage
+
+
+class ScreenOut(BaseModel):
+    """Everything one screen needs of a recipe."""
+
+    recipe: dict[str, Any]
+    unit: Unit
+    sentences: list[SentencePartOut]
+    sheet: SheetOut
+    joins: list[JoinOut]
+    seams: list[SeamOut]
+    findings: list[StageFinding]
+    workings: list[WorkingDocument]
+    ready: bool
+
+
+SHEET_SHAPE = 1.3
+"""Width to height of the sheet on screen, which the pieces are laid out to fill."""
+
+JOIN_CODES = {"waist-does-not-meet", "landmark-does-not-meet"}
+
+
+def stage_of(finding: Finding) -> Stage:
+    """Where on the way through the job a finding belongs."""
+    if finding.code in JOIN_CODES:
+        return "join"
+    for place in finding.at:
+        head = place.recipe.split(".")[0]
+        if head in ("bodice", "figure", "lower"):
+            return head  # type: ignore[return-value]
+        if place.piece.startswith("bodice"):
+            return "bodice"
+    return "lower"
+
+
+def signed(value: float, unit: Unit) -> str:
+    """A difference with its sign: "+1.4 cm", "0.0 cm"."""
+    text = format_length(value, unit)
+    nothing = format_length(0.0, unit)
+    return text if text in (nothing, f"-{nothing}") or value < 0 else f"+{text}"
+
+
+def screen(recipe: Recipe, garment: Garment, unit: Unit) -> ScreenOut:
+    """A recipe and what it makes, for the screen."""
+    laid, width, height = lay_to_fill(garment.pieces, SHEET_SHAPE)
+    mates = _mates(garment.seams, unit)
+    return ScreenOut(
+        recipe=recipe.model_dump(mode="json"),
+        unit=unit,
+        sentences=[_sentences(part) for part in spoken_parts(recipe, unit)],
+        sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
+        joins=[_join(report, unit) for report in garment.joins],
+        seams=[_seam(walked, unit) for walked in garment.seams],
+        findings=[
+            StageFinding(**finding_document(finding, unit).model_dump(), stage=stage_of(finding))
+            for finding in garment.findings
+        ],
+        workings=workings_documents(garment.workings, unit),
+        ready=garment.is_ready_to_cut,
+    )
+
+
+def _sentences(part: SpokenPart) -> SentencePartOut:
+    lines: list[list[str | WordOut]] = []
+    for line in part.lines:
+        out: list[str | WordOut] = []
+        for token in line:
+            if isinstance(token, str):
+                out.append(token)
+                continue
+            word = token.word
+            out.append(
+                WordOut(
+                    path=token.path,
+                    text=token.text,
+                    value=token.value,
+                    sort=word.sort,
+                    label=word.label,
+                    help=word.help,
+                    choices=[ChoiceOut(value=value, text=text) for value, text in word.choices],
+                    optional=bool(word.without),
+                )
+            )
+        lines.append(out)
+    return SentencePartOut(where=part.where, title=part.title, lines=lines)
+
+
+def _mates(seams: tuple[Walked, ...], unit: Unit) -> dict[tuple[str, str], list[MateOut]]:
+    found: dict[tuple[str, str], list[MateOut]] = {}
+    for walked in seams:
+        text = f"{walked.verdict.value}, {signed(walked.difference, unit)}"
+        for mine, theirs in ((walked.seam.a, walked.seam.b), (walked.seam.b, walked.seam.a)):
+            for ref in mine:
+                for other in theirs:
+                    if (ref.piece, ref.edge) == (other.piece, other.edge) and mine is walked.seam.b:
+                        continue
+                    mate = MateOut(
+                        piece=other.piece, edge=other.edge, seam=walked.seam.name,
+                        verdict=walked.verdict.value, text=text,
+                    )  # fmt: skip
+                    found.setdefault((ref.piece, ref.edge), []).append(mate)
+    return found
+
+
+def _piece(item: Laid, mates: dict[tuple[str, str], list[MateOut]], height: float, unit: Unit) -> PieceOut:
+    piece = item.piece
+    drawn: dict[Ink, list[str]] = {ink: [] for ink in Ink}
+    for stroke in strokes(piece):
+        drawn[stroke.ink].append(path_data(stroke.path.placed(item.placement), stroke.closed))
+    left, bottom, right, top = piece.cut_line.placed(item.placement).box
+    return PieceOut(
+        name=piece.name,
+        material=piece.material,
+        cut=piece.cut,
+        on_fold=piece.on_fold,
+        remark=piece.remark,
+        width=format_length(right - left, unit),
+        height=format_length(top - bottom, unit),
+        box=(left, -top, right - left, top - bottom),
+        cut_line=drawn[Ink.CUT][0],
+        seam_line=drawn[Ink.SEAM][0],
+        grain=drawn[Ink.GRAIN],
+        fold=drawn[Ink.FOLD],
+        notches=drawn[Ink.NOTCH],
+        internal=drawn[Ink.INTERNAL],
+        edges=[_edge(piece, edge, item, mates, unit) for edge in piece.edges],
+    )
+
+
+def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[str, str], list[MateOut]], unit: Unit) -> EdgeOut:
+    path = edge.path.placed(item.placement)
+    middle, along = path.point_at(path.length / 2), path.tangent_at(path.length / 2)
+    return EdgeOut(
+        name=edge.name,
+        role=edge.role.value,
+        d=path_data(path),
+        length=format_length(piece.stitched_length(edge.name), unit),
+        drawn_length=format_length(edge.drawn_length, unit),
+        allowance=format_length(edge.allowance, unit),
+        middle=(middle.x, -middle.y),
+        outward=(along.y, along.x),
+        mates=mates.get((piece.name, edge.name), []),
+    )
+
+
+def _unrolled(edge: Unrolled, unit: Unit) -> UnrolledOut:
+    return UnrolledOut(
+        length=edge.length,
+        text=format_length(edge.length, unit),
+        whole=format_length(2 * edge.length, unit),
+        landmarks=[MarkOut(name=mark.name, at=mark.at) for mark in edge.landmarks],
+        runs=[
+            RunOut(piece=piece, edge=name, length=length, text=format_length(length, unit))
+            for piece, name, length in edge.runs
+        ],
+    )
+
+
+def _join(report: JoinReport, unit: Unit) -> JoinOut:
+    meets = report.verdict in (Verdict.MEETS, Verdict.EASED)
+    gap = format_length(2 * abs(report.difference), unit)
+    said = {
+        Verdict.MEETS: "The waist meets.",
+        Verdict.EASED: f"The waist meets with {gap} of ease.",
+        Verdict.LONGER: f"The skirt is {gap} longer than the bodice.",
+        Verdict.SHORTER: f"The skirt is {gap} shorter than the bodice.",
+    }
+    ties = [
+        TieOut(
+            name=tie.name, upper=tie.upper, lower=tie.lower, offset=signed(tie.offset, unit),
+            state="meets" if abs(tie.offset) <= INVISIBLE_OFFSET
+            else "hidden" if abs(tie.offset) <= ACCEPTABLE_OFFSET else "off",
+        )
+        for tie in report.ties
+    ]  # fmt: skip
+    sections = [
+        SectionOut(
+            start=s.start, end=s.end, upper=format_length(s.upper, unit), lower=format_length(s.lower, unit),
+            difference=signed(s.difference, unit),
+            state="meets" if abs(s.difference) <= SEAM_TOLERANCE else "off",
+        )
+        for s in report.sections
+    ]  # fmt: skip
+    return JoinOut(
+        name=report.name,
+        upper=_unrolled(report.upper, unit),
+        lower=_unrolled(report.lower, unit),
+        verdict=report.verdict.value,
+        meets=meets,
+        difference=signed(report.difference, unit),
+        whole_difference=signed(2 * report.difference, unit),
+        sentence=said[report.verdict],
+        ties=ties,
+        sections=sections,
+        remedies=[remedy_document(remedy, unit) for remedy in report.remedies],
+    )
+
+
+def _seam(walked: Walked, unit: Unit) -> SeamOut:
+    return SeamOut(
+        name=walked.seam.name,
+        length_a=format_length(walked.length_a, unit),
+        length_b=format_length(walked.length_b, unit),
+        difference=signed(walked.difference, unit),
+        verdict=walked.verdict.value,
+        walks=walked.verdict in (Verdict.MEETS, Verdict.EASED),
+    )

@@ -1,0 +1,117 @@
+"""The benchmarks: how quick the program is on this machine. They are printed, not judged."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+from statistics import median
+
+from gentle_hem.core.make_up import make_up
+from gentle_hem.demo.studio import PLAYERS, fill, recipe_of
+from gentle_hem.store import Store
+
+ROUNDS = 300
+PORT = 8799
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
+         "--disable-sync", "--no-first-run"]  # fmt: skip
+
+
+def timed(run: Callable[[], object], rounds: int) -> list[float]:
+    """Milliseconds of each round, after one that is not counted."""
+    run()
+    taken = []
+    for _ in range(rounds):
+        begin = time.perf_counter()
+        run()
+        taken.append((time.perf_counter() - begin) * 1000)
+    return sorted(taken)
+
+
+def row(name: str, taken: list[float], goal: str) -> None:
+    p95 = taken[min(len(taken) - 1, int(len(taken) * 0.95))]
+    print(f"{name:<46} {median(taken):>9.2f} {p95:>9.2f}   {goal}")
+
+
+def main() -> None:
+    """Print the table."""
+    print(f"{'':<46} {'median ms':>9} {'p95 ms':>9}   goal")
+    gown = next(recipe_of(player) for player in PLAYERS if player.title == "Ball gown")
+    row("make_up of a full-circle dress", timed(lambda: make_up(gown), ROUNDS), "p95 under 10 ms")
+    with tempfile.TemporaryDirectory() as folder:
+        store = Store(Path(folder))
+        fill(store)
+        store.close()
+        starts = []
+        for _ in range(3):
+            begin = time.perf_counter()
+            server = _start(folder)
+            starts.append((time.perf_counter() - begin) * 1000)
+            if len(starts) < 3:
+                _stop(server)
+        row("start of the server until it answers", sorted(starts), "under 2000 ms")
+        try:
+            _measure_api(gown.model_dump(mode="json"))
+            _measure_keys()
+        finally:
+            _stop(server)
+
+
+def _start(folder: str) -> subprocess.Popen[str]:
+    command = [sys.executable, "-m", "gentle_hem.cli", "run", "--port", str(PORT), "--data", folder]
+    server = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    assert server.stdout is not None
+    server.stdout.readline()
+    return server
+
+
+def _stop(server: subprocess.Popen[str]) -> None:
+    server.terminate()
+    server.wait()
+
+
+def _measure_api(recipe: dict[str, object]) -> None:
+    import httpx
+
+    body = json.dumps(recipe)
+    headers = {"content-type": "application/json"}
+    with httpx.Client(base_url=f"http://127.0.0.1:{PORT}") as client:
+        taken = timed(lambda: client.post("/api/make-up", content=body, headers=headers), ROUNDS)
+    row("POST /api/make-up round trip", taken, "under 25 ms")
+
+
+def _measure_keys() -> None:
+    """From a key press in a length to the redrawn sheet, timed inside the page."""
+    from playwright.sync_api import sync_playwright
+
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(f"http://127.0.0.1:{PORT}")
+        page.get_by_role("heading", name="Ball gown").click()
+        page.locator('[data-word="lower.length"]').click()
+        page.evaluate(
+            """() => {
+              window.redrawn = [];
+              let pressed = 0;
+              window.addEventListener('keydown', () => { pressed = performance.now(); }, true);
+              new MutationObserver(() => {
+                if (pressed) requestAnimationFrame(() => {
+                  if (pressed) window.redrawn.push(performance.now() - pressed);
+                  pressed = 0;
+                });
+              }).observe(document.querySelector('[data-testid=sheet]'),
+                         { subtree: true, attributes: true, attributeFilter: ['d'] });
+            }"""
+        )
+        for _ in range(40):
+            page.keyboard.press("ArrowUp")
+            page.wait_for_timeout(150)
+        taken = sorted(page.evaluate("window.redrawn"))
+        browser.close()
+    row("key press to redrawn sheet in the browser", taken, "under 100 ms")

@@ -1,0 +1,264 @@
+"""The commands: demo, run, test, check, sum, make, bench, client.
+
+Exit codes: 0 done; 2 bad input, with one sentence on stderr; 1 a fault of the program.
+"""
+
+from __future__ import annotations
+
+import argparse
+import json
+import shutil
+import socket
+import subprocess
+import sys
+from pathlib import Path
+from typing import NoReturn
+
+from pydantic import ValidationError
+
+from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.sums import SUMS, SumResult
+from gentle_hem.core.sums.sum import SumError, ask
+from gentle_hem.core.units import Unit
+
+HOME = Path(__file__).resolve().parents[2]
+WEB = HOME / "web"
+PORT = 8765
+
+
+class BadInput(Exception):  # noqa: N818  (it is not an error of the program)
+    """What was asked cannot be done; the sentence says what was wrong and what is accepted."""
+
+
+class Parser(argparse.ArgumentParser):
+    """argparse, answering in one sentence."""
+
+    def error(self, message: str) -> NoReturn:
+        raise BadInput(f"{message[:1].upper()}{message[1:]}.")
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run one command; returns its exit code."""
+    given = sys.argv[1:] if arguments is None else arguments
+    try:
+        if given[:1] == ["test"]:
+            return subprocess.call([sys.executable, "-m", "pytest", *given[1:]], cwd=HOME)
+        options = _parser().parse_args(given)
+        return int(options.does(options) or 0)
+    except BadInput as wrong:
+        print(wrong, file=sys.stderr)
+        return 2
+
+
+def _parser() -> Parser:
+    parser = Parser(prog="hem", description="From a bodice that fits to a dress that meets at the waist.")
+    commands = parser.add_subparsers(dest="command", required=True, parser_class=Parser)
+
+    demo = commands.add_parser("demo", help="serve the demo studio, freshly made")
+    demo.add_argument("--port", type=int, default=PORT)
+    demo.set_defaults(does=_demo)
+
+    run = commands.add_parser("run", help="serve your own records")
+    run.add_argument("--port", type=int, default=PORT)
+    run.add_argument("--data", type=Path, default=HOME / ".data" / "own", help="the folder your records are kept in")
+    run.set_defaults(does=_run)
+
+    commands.add_parser("test", help="run all tests (takes pytest's arguments)")
+
+    check = commands.add_parser("check", help="lint, types, import rules and formatting")
+    check.set_defaults(does=_check)
+
+    one = commands.add_parser("sum", help="one calculation with its workings")
+    one.add_argument("name", help=", ".join(SUMS))
+    one.add_argument("inputs", nargs="*", metavar="key=value")
+    one.add_argument("--json", action="store_true")
+    one.add_argument("--unit", choices=["in", "cm"], help="the unit of bare numbers, and of the answer")
+    one.set_defaults(does=_sum)
+
+    make = commands.add_parser("make", help="a recipe to files")
+    make.add_argument("file", type=Path, metavar="FILE.recipe.json")
+    make.add_argument("--out", type=Path, required=True, metavar="DIR")
+    make.add_argument("--format", default="json,svg,dxf,pdf,csv")
+    make.add_argument("--paper", choices=["a4", "letter"], default="a4")
+    make.set_defaults(does=_make)
+
+    bench = commands.add_parser("bench", help="the benchmarks, as a table")
+    bench.set_defaults(does=_bench)
+
+    client = commands.add_parser("client", help="write the interface's generated API types anew")
+    client.set_defaults(does=_client)
+    return parser
+
+
+def _demo(options: argparse.Namespace) -> None:
+    from gentle_hem.demo import fill
+    from gentle_hem.store import Store
+
+    _check_port(options.port)
+    folder = HOME / ".data" / f"demo-{options.port}"
+    shutil.rmtree(folder, ignore_errors=True)
+    store = Store(folder)
+    fill(store)
+    _serve(store, options.port)
+
+
+def _run(options: argparse.Namespace) -> None:
+    from gentle_hem.store import Store
+
+    _check_port(options.port)
+    try:
+        store = Store(options.data)
+    except OSError as error:
+        raise BadInput(
+            f"The folder {options.data} cannot be used: {error.strerror}; name one you can write to."
+        ) from None
+    _serve(store, options.port)
+
+
+def _check_port(port: int) -> None:
+    if not 1 <= port <= 65535:
+        raise BadInput(f"Port {port} does not exist; 1 to 65535 is accepted.")
+    with socket.socket() as trial:
+        trial.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            trial.bind(("127.0.0.1", port))
+        except OSError:
+            raise BadInput(f"Port {port} is taken by another program; name another with --port.") from None
+
+
+def _serve(store: object, port: int) -> None:
+    import uvicorn
+
+    from gentle_hem.api.app import create_app
+    from gentle_hem.store import Store
+
+    assert isinstance(store, Store)
+    dist = WEB / "dist"
+    app = create_app(store, dist if (dist / "index.html").exists() else None)
+
+    class Server(uvicorn.Server):
+        """Says where it answers once it does."""
+
+        async def startup(self, sockets: list[socket.socket] | None = None) -> None:
+            await super().startup(sockets)
+            if self.started:
+                print(f"Gentle Hem answers at http://127.0.0.1:{port}", flush=True)
+
+    Server(uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning")).run()
+
+
+def _check(_: argparse.Namespace) -> int:
+    npm = ["npm", "run", "--silent", "check"]
+    steps = (
+        ("formatting", [sys.executable, "-m", "ruff", "format", "--check", "src", "tests", "hem"], HOME),
+        ("lint", [sys.executable, "-m", "ruff", "check", "src", "tests", "hem"], HOME),
+        ("types", [sys.executable, "-m", "mypy"], HOME),
+        ("import rules", [str(Path(sys.executable).parent / "lint-imports")], HOME),
+        ("interface", npm, WEB),
+    )
+    failed = []
+    for name, command, where in steps:
+        print(f"— {name}", flush=True)
+        if subprocess.call(command, cwd=where):
+            failed.append(name)
+    print("— generated client", flush=True)
+    if (WEB / "openapi.json").read_text() != _openapi():
+        failed.append("generated client (run ./hem client)")
+    print(f"failed: {', '.join(failed)}" if failed else "all checks pass")
+    return 1 if failed else 0
+
+
+def _openapi() -> str:
+    from gentle_hem.api.app import create_app
+    from gentle_hem.store import Store
+
+    schema = create_app(Store.__new__(Store)).openapi()
+    return json.dumps(schema, indent=1, sort_keys=True) + "\n"
+
+
+def _client(_: argparse.Namespace) -> int:
+    (WEB / "openapi.json").write_text(_openapi())
+    return subprocess.call(["npm", "run", "--silent", "client"], cwd=WEB)
+
+
+def _sum(options: argparse.Namespace) -> None:
+    kind = SUMS.get(options.name)
+    if kind is None:
+        raise BadInput(f"There is no sum called {options.name}; there are {', '.join(SUMS)}.")
+    inputs = {}
+    for pair in options.inputs:
+        key, found, value = pair.partition("=")
+        if not found:
+            raise BadInput(f'"{pair}" is not key=value; write for example {next(iter(kind.model_fields))}="34 in".')
+        if key in inputs:
+            raise BadInput(f"{key} was given twice; give it once.")
+        inputs[key] = value
+    unit = Unit(options.unit) if options.unit else None
+    try:
+        result = ask(kind, inputs, unit).answer()
+    except SumError as wrong:
+        raise BadInput(str(wrong)) from None
+    shown = unit or _spoken_unit(inputs)
+    if options.json:
+        print(json.dumps(result.document(shown), indent=2, ensure_ascii=False))
+    else:
+        _print_sum(kind.title, result, shown)
+
+
+def _spoken_unit(inputs: dict[str, str]) -> Unit:
+    """The unit the inputs were written in: inches as soon as one of them is."""
+    marks = ('"', "in", "ft", "'", "″", "′", "yd", "yard", "feet", "foot")
+    return Unit.INCH if any(mark in value for value in inputs.values() for mark in marks) else Unit.CM
+
+
+def _print_sum(title: str, result: SumResult, unit: Unit) -> None:
+    said = result.document(unit)
+    print(title)
+    for line in said["workings"]:
+        rule = f"   ({line['rule']})" if line["rule"] else ""
+        print(f"  {line['label']:<28} {line['line']}{rule}")
+    for finding in said["findings"]:
+        print(f"  {finding['severity']}: {finding['text']}")
+
+
+def read_recipe(path: Path) -> Recipe:
+    """A recipe file; BadInput when there is none or it cannot be read."""
+    from gentle_hem.api.problems import field_problems
+
+    try:
+        return Recipe.model_validate_json(path.read_bytes())
+    except OSError as error:
+        raise BadInput(f"{path} cannot be opened: {error.strerror}; name a .recipe.json file.") from None
+    except ValidationError as error:
+        first = field_problems(error.errors())[0]
+        where = f" at {first.field}" if first.field else ""
+        raise BadInput(f"{path} is not a recipe{where}: {first.text}") from None
+
+
+def _make(options: argparse.Namespace) -> None:
+    from gentle_hem.formats.files import WRITERS, write_all
+    from gentle_hem.formats.paper import Paper
+
+    formats = [name.strip() for name in options.format.split(",") if name.strip()]
+    unknown = [name for name in formats if name not in WRITERS]
+    if unknown or not formats:
+        raise BadInput(f"There is no format {', '.join(unknown) or 'given'}; there are {', '.join(WRITERS)}.")
+    recipe = read_recipe(options.file)
+    files = write_all(recipe, formats, Paper(options.paper))
+    try:
+        options.out.mkdir(parents=True, exist_ok=True)
+        for name, content in files.items():
+            (options.out / name).write_bytes(content)
+    except OSError as error:
+        raise BadInput(f"{options.out} cannot be written to: {error.strerror}; name another folder.") from None
+    print(f"{len(files)} files in {options.out}: {', '.join(files)}")
+
+
+def _bench(_: argparse.Namespace) -> None:
+    from gentle_hem.bench import main as bench
+
+    bench()
+
+
+if __name__ == "__main__":
+    sys.exit(main())

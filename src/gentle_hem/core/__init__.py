@@ -1,0 +1,1 @@
+"""The trade: measures, pieces, seams and the arithmetic between them. No web, database, files or clock."""

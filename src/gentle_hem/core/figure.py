@@ -1,0 +1,54 @@
+"""A figure: the measures of one person, taken on one day."""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+
+from gentle_hem.core.sentences import Word, length
+from gentle_hem.core.units import Length, LengthError
+
+MeasureKey = Literal[
+    "neck_girth", "shoulder_width", "shoulder_length", "across_front", "across_back",
+    "upper_bust_girth", "bust_girth", "under_bust_girth", "waist_girth", "high_hip_girth", "hip_girth",
+    "bust_span", "shoulder_to_upper_bust", "shoulder_to_bust_point", "shoulder_to_under_bust",
+    "shoulder_to_hip", "front_waist_length", "back_waist_length", "nape_to_waist",
+    "waist_to_hip", "waist_to_knee", "waist_to_floor", "full_length",
+    "armhole_girth", "off_shoulder_girth", "upper_arm_girth", "elbow_girth", "wrist_girth", "arm_length",
+    "thigh_girth", "knee_girth", "calf_girth", "ankle_girth",
+    "crotch_depth", "crotch_length", "inside_leg", "trunk_girth", "head_girth", "height", "heel_height",
+]  # fmt: skip
+"""The measures of handbook 3.1, by their keys."""
+
+
+def _a_measure(value: float) -> float:
+    if value <= 0:
+        raise LengthError("A measure is more than nothing; leave it out if it was not taken.")
+    if value > 4000:
+        raise LengthError(f"{value:g} mm is longer than four metres; check the unit.")
+    return value
+
+
+BodyMeasure = Annotated[Length, AfterValidator(_a_measure)]
+
+
+class Figure(BaseModel):
+    """Whose measures they are, when they were taken, and the measures themselves in millimetres."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    title: ClassVar[str] = "Figure"
+    sentences: ClassVar[tuple[str, ...]] = ("Hip {measures.hip_girth}, {measures.waist_to_hip} below the waist.",)
+    words: ClassVar[dict[str, Word]] = {
+        "measures.hip_girth": length("hip girth", without="not measured"),
+        "measures.waist_to_hip": length("waist to hip", without="as usual"),
+    }
+
+    name: str = Field("", max_length=120, description="Whose measures these are.")
+    taken_on: str = Field("", pattern=r"^(\d{4}-\d{2}-\d{2})?$", description="The day they were taken.")
+    measures: dict[MeasureKey, BodyMeasure] = Field(default_factory=dict)
+
+    def get(self, key: MeasureKey) -> float | None:
+        """The measure, or None when it was not taken."""
+        return self.measures.get(key)

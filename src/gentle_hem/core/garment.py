@@ -1,0 +1,33 @@
+"""What a recipe makes. All of it is derived from the recipe; none of it is stored."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from gentle_hem.core.findings import Finding, Severity
+from gentle_hem.core.join import JoinReport
+from gentle_hem.core.pattern import Piece
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.workings import Working
+
+
+@dataclass(frozen=True)
+class Garment:
+    """Pieces, walked seams, joins, and every number's working and finding."""
+
+    pieces: tuple[Piece, ...] = ()
+    seams: tuple[Walked, ...] = ()
+    joins: tuple[JoinReport, ...] = ()
+    workings: tuple[Working, ...] = ()
+    findings: tuple[Finding, ...] = ()
+
+    def piece(self, name: str) -> Piece:
+        """The piece with this name; KeyError when there is none."""
+        for piece in self.pieces:
+            if piece.name == name:
+                return piece
+        raise KeyError(f"the garment has no piece called {name}")
+
+    @property
+    def is_ready_to_cut(self) -> bool:
+        return not any(finding.severity is Severity.STOP for finding in self.findings)

@@ -1,0 +1,156 @@
+"""Where two lines cross.
+
+Straight lines and arcs cross where algebra says; cubics are halved until their boxes no longer touch
+or are too small to matter, and the last step is Newton's.
+"""
+
+from __future__ import annotations
+
+from itertools import product
+from math import hypot, sqrt, tau
+
+from gentle_hem.core.geometry.point import Point
+from gentle_hem.core.geometry.segment import Arc, Cubic, Line, Segment
+
+NEAR = 1e-7
+"""Two places closer than this are the same place (mm)."""
+
+
+def line_with_line(a: Line, b: Line) -> Point | None:
+    """Where two endless straight lines cross; None when they run alongside."""
+    u, v = a.end - a.start, b.end - b.start
+    turn = u.cross(v)
+    if abs(turn) <= 1e-12 * max(1.0, u.size * v.size):
+        return None
+    return a.start + u * ((b.start - a.start).cross(v) / turn)
+
+
+def line_with_circle(line: Line, centre: Point, radius: float) -> list[Point]:
+    """Where an endless straight line meets a whole circle: none, or two places (equal when it grazes)."""
+    along = (line.end - line.start).unit
+    foot = line.start + along * (centre - line.start).dot(along)
+    spare = radius**2 - foot.distance(centre) ** 2
+    if spare < -NEAR * radius:
+        return []
+    reach = sqrt(max(0.0, spare))
+    return [foot - along * reach, foot + along * reach]
+
+
+def circle_with_circle(c1: Point, r1: float, c2: Point, r2: float) -> list[Point]:
+    """Where two whole circles meet; circles about one centre never do."""
+    apart = c1.distance(c2)
+    if apart < NEAR:
+        return []
+    along = (apart**2 + r1**2 - r2**2) / (2 * apart)
+    spare = r1**2 - along**2
+    if spare < -NEAR * max(r1, r2):
+        return []
+    reach = sqrt(max(0.0, spare))
+    direction = (c2 - c1).unit
+    foot = c1 + direction * along
+    return [foot + direction.left * reach, foot - direction.left * reach]
+
+
+def endless_crossings(a: Segment, b: Segment) -> list[Point]:
+    """Where the endless line or whole circle of one meets that of the other. Lines and arcs only."""
+    if isinstance(a, Line) and isinstance(b, Line):
+        place = line_with_line(a, b)
+        return [place] if place else []
+    if isinstance(a, Line) and isinstance(b, Arc):
+        return line_with_circle(a, b.centre, b.radius)
+    if isinstance(a, Arc) and isinstance(b, Line):
+        return line_with_circle(b, a.centre, a.radius)
+    if isinstance(a, Arc) and isinstance(b, Arc):
+        return circle_with_circle(a.centre, a.radius, b.centre, b.radius)
+    raise TypeError("a cubic has no endless continuation")
+
+
+def length_along(segment: Line | Arc, place: Point) -> float | None:
+    """How far along a segment a place of its endless line lies; None when it is off the segment."""
+    if isinstance(segment, Line):
+        at = (place - segment.start).dot(segment.tangent_at(0))
+    else:
+        turned = (place - segment.centre).angle - segment.start_angle
+        turned = turned % tau if segment.sweep >= 0 else (-turned) % tau
+        at = turned * segment.radius
+        if at > segment.length + NEAR and tau * segment.radius - at < NEAR * 10:
+            at = 0.0  # just before the start, by a hair
+    return min(max(at, 0.0), segment.length) if -NEAR <= at <= segment.length + NEAR else None
+
+
+def crossings(a: Segment, b: Segment) -> list[tuple[float, float]]:
+    """Lengths along both segments at which they meet, in order along the first.
+
+    Touching ends count. Two stretches that lie on each other give no crossing.
+    """
+    if not isinstance(a, Cubic) and not isinstance(b, Cubic):
+        met = [(length_along(a, place), length_along(b, place)) for place in endless_crossings(a, b)]
+        found = [(s, t) for s, t in met if s is not None and t is not None]
+    else:
+        found = _curved_crossings(a, b)
+    return _without_repeats(sorted(found))
+
+
+def _without_repeats(found: list[tuple[float, float]]) -> list[tuple[float, float]]:
+    kept: list[tuple[float, float]] = []
+    for s, t in found:
+        if all(abs(s - other) > 1e-5 or abs(t - where) > 1e-5 for other, where in kept):
+            kept.append((s, t))
+    return kept
+
+
+def _box(points: list[Point]) -> tuple[float, float, float, float]:
+    xs, ys = [p.x for p in points], [p.y for p in points]
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+def _apart(a: tuple[float, ...], b: tuple[float, ...]) -> bool:
+    return a[2] < b[0] - NEAR or b[2] < a[0] - NEAR or a[3] < b[1] - NEAR or b[3] < a[1] - NEAR
+
+
+def _curved_crossings(a: Segment, b: Segment) -> list[tuple[float, float]]:
+    """Crossings where at least one is a cubic: chords first, then Newton on both lengths."""
+    chords_a, chords_b = _chords(a), _chords(b)
+    found = []
+    for (s0, p0, s1, p1), (t0, q0, t1, q1) in product(chords_a, chords_b):
+        if _apart(_box([p0, p1]), _box([q0, q1])):
+            continue
+        u, v = p1 - p0, q1 - q0
+        turn = u.cross(v)
+        if abs(turn) < 1e-15:
+            continue
+        share_a, share_b = (q0 - p0).cross(v) / turn, (q0 - p0).cross(u) / turn
+        slack = 0.05
+        if -slack <= share_a <= 1 + slack and -slack <= share_b <= 1 + slack:
+            met = _refined(a, b, s0 + (s1 - s0) * share_a, t0 + (t1 - t0) * share_b)
+            if met:
+                found.append(met)
+    return found
+
+
+def _chords(segment: Segment) -> list[tuple[float, Point, float, Point]]:
+    """Short chords of a segment with the lengths along it at which they start and end."""
+    if isinstance(segment, Line):
+        return [(0.0, segment.start, segment.length, segment.end)]
+    points = [segment.start, *segment.flatten(0.05)]
+    count = len(points) - 1
+    if isinstance(segment, Arc):
+        lengths = [segment.length * i / count for i in range(count + 1)]
+    else:
+        lengths = [segment.length_to(i / count) for i in range(count + 1)]
+    return [(lengths[i], points[i], lengths[i + 1], points[i + 1]) for i in range(count)]
+
+
+def _refined(a: Segment, b: Segment, s: float, t: float) -> tuple[float, float] | None:
+    """Newton's steps on the two lengths until both name the same place; None when they do not."""
+    for _ in range(30):
+        s, t = min(max(s, 0.0), a.length), min(max(t, 0.0), b.length)
+        gap = b.point_at(t) - a.point_at(s)
+        if hypot(*gap) < NEAR:
+            return s, t
+        u, v = a.tangent_at(s), b.tangent_at(t)
+        turn = u.cross(v)
+        if abs(turn) < 1e-9:
+            return None
+        s, t = s + gap.cross(v) / turn, t + gap.cross(u) / turn
+    return None

@@ -1,0 +1,204 @@
+"""Segments end to end: an edge, a style line, an outline.
+
+    start ──── line ────╮ arc ╭──── cubic ──── end
+          at = 0                      at = length
+
+``at`` is a length along the path from its start, in millimetres.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from itertools import accumulate, pairwise
+
+from gentle_hem.core.geometry.crossing import crossings
+from gentle_hem.core.geometry.placement import Placement
+from gentle_hem.core.geometry.point import Point
+from gentle_hem.core.geometry.segment import Arc, Cubic, Line, Segment
+
+JOINED = 1e-6
+"""Ends closer than this are joined (mm)."""
+
+
+@dataclass(frozen=True)
+class Path:
+    """Segments in order, each starting where the one before ended.
+
+    Raises ValueError when it is empty or broken.
+
+    >>> Path.through(Point(0, 0), Point(3, 4)).length
+    5.0
+    """
+
+    segments: tuple[Segment, ...]
+
+    def __post_init__(self) -> None:
+        if not self.segments:
+            raise ValueError("a path needs at least one segment")
+        for before, after in zip(self.segments, self.segments[1:], strict=False):
+            if before.end.distance(after.start) > JOINED:
+                raise ValueError(f"the path is broken between {before.end} and {after.start}")
+
+    @classmethod
+    def of(cls, *segments: Segment) -> Path:
+        return cls(segments)
+
+    @classmethod
+    def through(cls, *points: Point) -> Path:
+        """Straight lines from place to place."""
+        return cls(tuple(Line(a, b) for a, b in pairwise(points)))
+
+    @classmethod
+    def joined(cls, paths: Iterable[Path]) -> Path:
+        return cls(tuple(segment for path in paths for segment in path.segments))
+
+    @property
+    def start(self) -> Point:
+        return self.segments[0].start
+
+    @property
+    def end(self) -> Point:
+        return self.segments[-1].end
+
+    @cached_property
+    def _ends(self) -> tuple[float, ...]:
+        return tuple(accumulate(segment.length for segment in self.segments))
+
+    @property
+    def length(self) -> float:
+        return self._ends[-1]
+
+    @property
+    def is_closed(self) -> bool:
+        return self.start.distance(self.end) <= JOINED
+
+    def _locate(self, at: float) -> tuple[int, float]:
+        """Which segment a length falls in, and how far along that segment."""
+        for index, end in enumerate(self._ends):
+            if at <= end or index == len(self._ends) - 1:
+                before = self._ends[index - 1] if index else 0.0
+                return index, min(max(at - before, 0.0), self.segments[index].length)
+        raise AssertionError("a path has at least one segment")
+
+    def point_at(self, at: float) -> Point:
+        index, rest = self._locate(at)
+        return self.segments[index].point_at(rest)
+
+    def tangent_at(self, at: float) -> Point:
+        index, rest = self._locate(at)
+        return self.segments[index].tangent_at(rest)
+
+    @property
+    def leaving(self) -> Point:
+        """Direction at the start."""
+        return self.segments[0].tangent_at(0.0)
+
+    @property
+    def arriving(self) -> Point:
+        """Direction at the end."""
+        last = self.segments[-1]
+        return last.tangent_at(last.length)
+
+    def split(self, at: float) -> tuple[Path, Path]:
+        """The part before and the part after a length strictly inside the path."""
+        if not 0 < at < self.length:
+            raise ValueError(f"cannot split a path of {self.length:.3f} mm at {at:.3f} mm")
+        index, rest = self._locate(at)
+        here = self.segments[index]
+        before, after = self.segments[:index], self.segments[index + 1 :]
+        if rest <= JOINED and before:
+            return Path(before), Path((here, *after))
+        if here.length - rest <= JOINED and after:
+            return Path((*before, here)), Path(after)
+        first, second = here.split(rest)
+        return Path((*before, first)), Path((second, *after))
+
+    def between(self, start: float, end: float) -> Path:
+        """The part from one length to a later one."""
+        part = self
+        if end < self.length - JOINED:
+            part = part.split(end)[0]
+        return part.split(start)[1] if start > JOINED else part
+
+    def reversed(self) -> Path:
+        return Path(tuple(segment.reversed() for segment in reversed(self.segments)))
+
+    def placed(self, placement: Placement) -> Path:
+        return Path(tuple(segment.placed(placement) for segment in self.segments))
+
+    def then(self, other: Path) -> Path:
+        """This path followed by another that starts where it ends."""
+        return Path(self.segments + other.segments)
+
+    def flatten(self, tolerance: float) -> list[Point]:
+        """Points from start to end; the chords stay within the tolerance of the path (mm).
+
+        A closed path ends on exactly the point it started from.
+        """
+        points = [self.start]
+        for segment in self.segments:
+            points.extend(segment.flatten(tolerance))
+        if self.is_closed:
+            points[-1] = self.start
+        return points
+
+    def crossings(self, other: Path) -> list[tuple[float, float]]:
+        """Lengths along this path and the other at which they meet, in order along this one."""
+        found = []
+        for i, mine in enumerate(self.segments):
+            for j, theirs in enumerate(other.segments):
+                before, there = self._ends[i] - mine.length, other._ends[j] - theirs.length
+                found += [(before + s, there + t) for s, t in crossings(mine, theirs)]
+        kept: list[tuple[float, float]] = []
+        for s, t in sorted(found):
+            if not kept or s - kept[-1][0] > 1e-5 or abs(t - kept[-1][1]) > 1e-5:
+                kept.append((s, t))
+        return kept
+
+    @property
+    def signed_area(self) -> float:
+        """Area enclosed by a closed path, mm²; positive when it runs anticlockwise."""
+        return sum(segment.area_under for segment in self.segments)
+
+    @cached_property
+    def box(self) -> tuple[float, float, float, float]:
+        """Left, bottom, right, top: the smallest upright box round the path."""
+        points = [place for segment in self.segments for place in segment.extremes]
+        xs, ys = [p.x for p in points], [p.y for p in points]
+        return min(xs), min(ys), max(xs), max(ys)
+
+    def __iter__(self) -> Iterator[Segment]:
+        return iter(self.segments)
+
+
+def smooth_through(points: Sequence[Point], leave: Point | None = None, arrive: Point | None = None) -> Path:
+    """A curve without corners through two or more places, optionally with given end directions.
+
+    Each inner place takes the direction of its neighbours' chord; handles are a third of the chord,
+    so no cubic loops. ``leave`` and ``arrive`` are directions of travel, of any length.
+    """
+    if len(points) < 2:
+        raise ValueError("a curve needs at least two places")
+    directions: list[Point] = []
+    last = len(points) - 1
+    for i, here in enumerate(points):
+        if i == 0:
+            directions.append((leave or points[1] - here).unit)
+        elif i == last:
+            directions.append((arrive or here - points[i - 1]).unit)
+        else:
+            into, out = here - points[i - 1], points[i + 1] - here
+            # the nearer neighbour has the greater say, as with a bent ruler
+            directions.append((into.unit * out.size + out.unit * into.size).unit)
+    segments = []
+    for i in range(last):
+        a, b = points[i], points[i + 1]
+        third = a.distance(b) / 3
+        segments.append(Cubic(a, a + directions[i] * third, b - directions[i + 1] * third, b))
+    return Path(tuple(segments))
+
+
+def arc_path(centre: Point, radius: float, start_angle: float, sweep: float) -> Path:
+    return Path.of(Arc(centre, radius, start_angle, sweep))

@@ -1,0 +1,210 @@
+"""The paper: pieces, their edges, darts and notches, and the seams that join them.
+
+                 waist (drawn, with the dart's mouth in it)
+          ┌──────╲╱────────┐
+      CF  │                 ╲  side
+    (fold)│        │grain    ╲
+          └───────────────────┘
+                  hem
+
+A piece's edges are its *stitching* lines, in order anticlockwise. The cut line is derived: every edge
+moved out by its own allowance, corners made so that turned allowances cover what they are turned onto.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+from functools import cached_property
+
+from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.geometry.parallel import (
+    TOUCHING,
+    extended_to_meet,
+    mitre,
+    parallel,
+    trim_to_meet,
+    turned_corner,
+)
+from gentle_hem.core.geometry.segment import Line
+
+
+class Role(StrEnum):
+    """What an edge is in the garment."""
+
+    WAIST = "waist"
+    SIDE = "side"
+    HEM = "hem"
+    CENTRE_FRONT = "centre front"
+    CENTRE_BACK = "centre back"
+    NECKLINE = "neckline"
+    ARMHOLE = "armhole"
+    SHOULDER = "shoulder"
+    PRINCESS = "princess"
+    PANEL = "panel"
+    TEMPLATE = "template"
+
+
+@dataclass(frozen=True)
+class Edge:
+    """One side of a piece, on the stitching line.
+
+    ``turned`` says its allowance is folded back on the seam line (hem, zip), which shapes its corners.
+    """
+
+    name: str
+    role: Role
+    path: Path
+    allowance: float = 0.0
+    turned: bool = False
+
+    @property
+    def drawn_length(self) -> float:
+        """Length along the paper, dart mouths and all."""
+        return self.path.length
+
+
+@dataclass(frozen=True, slots=True)
+class Dart:
+    """A wedge stitched out of an edge.
+
+    ``at`` is the length along the edge's path at which the dart begins, ``intake`` its width there,
+    ``apex`` where it ends. ``landmark`` names what it is matched with.
+    """
+
+    edge: str
+    at: float
+    intake: float
+    apex: Point
+    landmark: str
+
+
+@dataclass(frozen=True, slots=True)
+class Notch:
+    """A balance mark on an edge: single at the front, double at the back.
+
+    ``landmark`` names what it must meet on the other side of the seam, if anything.
+    """
+
+    edge: str
+    at: float
+    landmark: str = ""
+    double: bool = False
+
+
+@dataclass(frozen=True)
+class Piece:
+    """One pattern piece. A piece on the fold is given as its half, and its lengths are the half's.
+
+    Raises ValueError when the edges do not close or run clockwise.
+    """
+
+    name: str
+    edges: tuple[Edge, ...]
+    cut: int = 1
+    on_fold: bool = False
+    material: str = "cloth"
+    darts: tuple[Dart, ...] = ()
+    notches: tuple[Notch, ...] = ()
+    grain: tuple[Point, Point] = (Point(0, 0), Point(0, 100))
+    internal: tuple[Path, ...] = ()
+    remark: str = ""
+
+    def __post_init__(self) -> None:
+        if not self.seam_line.is_closed:
+            raise ValueError(f"the outline of {self.name} does not close")
+        if self.seam_line.signed_area <= 0:
+            raise ValueError(f"the outline of {self.name} does not run anticlockwise")
+
+    def edge(self, name: str) -> Edge:
+        """The edge with this name; KeyError when there is none."""
+        for edge in self.edges:
+            if edge.name == name:
+                return edge
+        raise KeyError(f"{self.name} has no edge called {name}")
+
+    def darts_of(self, edge_name: str) -> tuple[Dart, ...]:
+        """The darts that open on an edge, in the order its path runs."""
+        return tuple(sorted((d for d in self.darts if d.edge == edge_name), key=lambda d: d.at))
+
+    def stitched_length(self, edge_name: str) -> float:
+        """Length of an edge as sewn to its mate: dart mouths left out."""
+        return self.edge(edge_name).drawn_length - sum(d.intake for d in self.darts_of(edge_name))
+
+    @cached_property
+    def seam_line(self) -> Path:
+        """The stitching outline, closed, anticlockwise."""
+        return Path.joined(edge.path for edge in self.edges)
+
+    @cached_property
+    def cut_line(self) -> Path:
+        """The outline to cut along: each edge moved out by its allowance, corners made."""
+        runs = [parallel(edge.path, -edge.allowance) for edge in self.edges]
+        count = len(runs)
+        for i in range(count):
+            j = (i + 1) % count
+            runs[i], runs[j] = _corner(self.edges[i], self.edges[j], runs[i], runs[j])
+        return Path.joined(runs)
+
+    def dart_legs(self, dart: Dart) -> tuple[Point, Point]:
+        """Where the dart's two legs meet its edge."""
+        path = self.edge(dart.edge).path
+        return path.point_at(dart.at), path.point_at(dart.at + dart.intake)
+
+
+def _folds_over(fold: Edge, side: Edge) -> bool:
+    """Whether a turned allowance comes to lie on the neighbouring side's allowance."""
+    return fold.turned and not side.turned and fold.allowance > 0 and side.allowance > 0
+
+
+def _corner(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tuple[Path, Path]:
+    """Both cut lines carried to, or back to, the corner they share."""
+    if cut_before.end.distance(cut_after.start) < TOUCHING:
+        return cut_before, cut_after
+    if _folds_over(after, before):
+        made = turned_corner(cut_before, after.path, cut_after)
+        if made:
+            return made
+    if _folds_over(before, after):
+        mirrored = turned_corner(cut_after.reversed(), before.path.reversed(), cut_before.reversed())
+        if mirrored:
+            side, fold = mirrored
+            return fold.reversed(), side.reversed()
+    trimmed = trim_to_meet(cut_before, cut_after)
+    if trimmed:
+        return trimmed
+    place = mitre(cut_before, cut_after)
+    if place:
+        return extended_to_meet(cut_before, cut_after, place)
+    return cut_before.then(Path.of(Line(cut_before.end, cut_after.start))), cut_after
+
+
+@dataclass(frozen=True, slots=True)
+class EdgeRef:
+    """An edge of a piece, as one part of a seam. ``backwards`` when the seam runs against its path."""
+
+    piece: str
+    edge: str
+    backwards: bool = False
+
+
+class Verdict(StrEnum):
+    """How two sides of a seam compare on the stitching line."""
+
+    MEETS = "meets"
+    EASED = "eased"
+    LONGER = "too long"
+    SHORTER = "too short"
+
+
+@dataclass(frozen=True, slots=True)
+class Seam:
+    """Edges that are sewn together: every edge of ``a``, end to end, onto every edge of ``b``.
+
+    ``ease`` is how much longer ``b`` is meant to be than ``a`` (negative: shorter, and stretched on).
+    """
+
+    name: str
+    a: tuple[EdgeRef, ...]
+    b: tuple[EdgeRef, ...]
+    ease: float = 0.0

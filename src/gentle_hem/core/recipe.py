@@ -1,0 +1,86 @@
+"""The recipe: a small description of a dress, from which everything else is worked out.
+
+    figure      whose measures
+    bodice      measured edges, a drafted block, …
+    lower       circle skirt, …
+    join        how the two are meant to meet
+    allowances  per kind of edge
+    opening     how it is got into
+
+It is immutable and carries its figure with it, so that a version of it always makes the same garment.
+"""
+
+from __future__ import annotations
+
+from functools import reduce
+from operator import or_
+from typing import TYPE_CHECKING, Annotated, Any, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.block import BODICES
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.lower import LOWER_PARTS
+from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart, between
+from gentle_hem.core.sentences import SpokenPart, Word, length, say_part
+from gentle_hem.core.units import Length, Unit
+
+if TYPE_CHECKING:
+    AnyBodice = BodicePart
+    AnyLower = LowerPart
+else:
+    AnyBodice = Annotated[reduce(or_, BODICES), Field(discriminator="kind")] if len(BODICES) > 1 else BODICES[0]
+    AnyLower = (
+        Annotated[reduce(or_, LOWER_PARTS), Field(discriminator="kind")] if len(LOWER_PARTS) > 1 else LOWER_PARTS[0]
+    )
+
+
+class JoinPlan(RecipePart):
+    """How bodice and lower part are meant to meet: plainly, or with ease."""
+
+    title: ClassVar[str] = "Waist seam"
+    sentences: ClassVar[tuple[str, ...]] = ("At the waist seam {ease} is eased in.",)
+    words: ClassVar[dict[str, Word]] = {"ease": length("ease at the waist seam")}
+
+    ease: Annotated[Length, between(-300, 300)] = Field(
+        0.0, description="How much longer the lower edge is meant to be, round the whole waist."
+    )
+
+
+class Recipe(RecipePart):
+    """A dress in words and numbers. Lengths are millimetres, or text with a unit."""
+
+    format: Literal["gentle-hem recipe"] = "gentle-hem recipe"
+    version: Literal[1] = 1
+    name: str = Field("Untitled dress", min_length=1, max_length=120)
+    unit: Unit = Field(Unit.CM, description="The unit its maker thinks in; changes no number.")
+    figure: Figure = Field(default_factory=Figure)
+    bodice: AnyBodice
+    lower: AnyLower
+    join: JoinPlan = Field(default_factory=JoinPlan)
+    allowances: Allowances = Field(default_factory=Allowances)
+    opening: Opening = Field(default_factory=Opening)
+    remarks: str = Field("", max_length=4000)
+
+
+def spoken_parts(recipe: Recipe, unit: Unit) -> list[SpokenPart]:
+    """The whole recipe said aloud, part by part, in the order of the trade."""
+    places = ("figure", "bodice", "lower", "join", "opening", "allowances")
+    return [say_part(getattr(recipe, where), where, unit) for where in places]
+
+
+def changed(recipe: Recipe, changes: dict[str, Any]) -> Recipe:
+    """The recipe with some of its words changed, as a remedy gives them: ``{"lower.seam": None}``.
+
+    Raises ValidationError when the result is not a recipe, KeyError for a path it does not have.
+    """
+    data = recipe.model_dump(mode="json")
+    for path, value in changes.items():
+        *parents, last = path.split(".")
+        target = data
+        for key in parents:
+            target = target[key]
+        if last not in target:
+            raise KeyError(f"a recipe has no {path}")
+        target[last] = value
+    return Recipe.model_validate(data)

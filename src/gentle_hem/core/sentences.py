@@ -1,0 +1,128 @@
+"""Recipe sentences: how a recipe is spoken, with its live words.
+
+    "A full circle skirt, 62 cm finished, in 2 pieces, …"
+       └────┬────┘        └─┬─┘             └┬┘
+          Word             Word             Word      each points at a field of the recipe
+
+A part lists its sentences as templates with field names in braces, and says of each field what sort
+of word it is. The interface draws whatever comes; it knows no part by name.
+"""
+
+from __future__ import annotations
+
+import string
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Any, ClassVar, Protocol
+
+from gentle_hem.core.units import Unit, format_length, plain
+
+
+@dataclass(frozen=True, slots=True)
+class Word:
+    """What sort of word a field is: how it is edited, called and, when it has no value, spoken."""
+
+    sort: str
+    label: str
+    choices: tuple[tuple[Any, str], ...] = ()
+    without: str = ""
+    spoken: Callable[[Any], str] | None = None
+    help: str = ""
+
+    def say(self, value: Any, unit: Unit) -> str:
+        """The word as it stands in the sentence."""
+        if value is None:
+            return self.without
+        if self.spoken:
+            return self.spoken(value)
+        for choice_value, text in self.choices:
+            if choice_value == value:
+                return text
+        if self.sort == "length":
+            return format_length(value, unit)
+        if self.sort == "percent":
+            return f"{plain(value, 2)} %"
+        return plain(value) if isinstance(value, int | float) else str(value)
+
+
+def length(label: str, without: str = "", help: str = "") -> Word:
+    """A length; ``without`` is how the sentence reads when none is given."""
+    return Word("length", label, without=without, help=help)
+
+
+def choice(label: str, *choices: tuple[Any, str], help: str = "") -> Word:
+    """One of a few."""
+    return Word("choice", label, choices=choices, help=help)
+
+
+def number(label: str, *presets: tuple[Any, str], spoken: Callable[[Any], str] | None = None, help: str = "") -> Word:
+    """A plain number, with the usual ones offered by name."""
+    return Word("number", label, choices=presets, spoken=spoken, help=help)
+
+
+def percent(label: str, *presets: tuple[Any, str], help: str = "") -> Word:
+    """A share in per cent."""
+    return Word("percent", label, choices=presets, help=help)
+
+
+class Spoken(Protocol):
+    """Anything that says itself in sentences with live words."""
+
+    title: ClassVar[str]
+    sentences: ClassVar[tuple[str, ...]]
+    words: ClassVar[dict[str, Word]]
+
+
+@dataclass(frozen=True, slots=True)
+class LiveWord:
+    """A word in place: where in the recipe it lives, what it says now, and what it could say."""
+
+    path: str
+    text: str
+    value: Any
+    word: Word
+
+
+Token = str | LiveWord
+
+
+def _value(part: Spoken, path: str) -> Any:
+    value: Any = part
+    for key in path.split("."):
+        value = value.get(key) if isinstance(value, dict) else getattr(value, key)
+    return value
+
+
+def tokens(part: Spoken, template: str, where: str, unit: Unit) -> Iterator[Token]:
+    """A sentence of a part in pieces: plain text and live words. ``where`` is the part's place in the recipe."""
+    for text, name, _, _ in string.Formatter().parse(template):
+        if text:
+            yield text
+        if name:
+            value = _value(part, name)
+            word = part.words[name]
+            path = f"{where}.{name}" if where else name
+            yield LiveWord(path, word.say(value, unit), value, word)
+
+
+@dataclass(frozen=True, slots=True)
+class SpokenPart:
+    """A part of the recipe, said: its place in the recipe, its title, and its sentences in pieces."""
+
+    where: str
+    title: str
+    lines: tuple[tuple[Token, ...], ...]
+
+
+def say_part(part: Spoken, where: str, unit: Unit) -> SpokenPart:
+    """A part's title and sentences."""
+    lines = tuple(tuple(tokens(part, template, where, unit)) for template in part.sentences)
+    return SpokenPart(where, part.title, lines)
+
+
+def spoken(part: Spoken, unit: Unit) -> str:
+    """A part's sentences as plain text."""
+    return " ".join(
+        "".join(token if isinstance(token, str) else token.text for token in tokens(part, template, "", unit))
+        for template in part.sentences
+    )

@@ -1,0 +1,234 @@
+"""garment.json: the garment in plain numbers, as the contract writes it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel, Field
+
+from gentle_hem.core.findings import Finding, Remedy
+from gentle_hem.core.garment import Garment
+from gentle_hem.core.geometry import Path
+from gentle_hem.core.pattern import EdgeRef, Piece
+from gentle_hem.core.units import Unit
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.workings import Working, kind_of, speak_exactly
+
+CURVE_TOLERANCE = 0.01
+"""How far the points' chords may stray from the true curve (mm); the contract allows 0.1."""
+
+XY = tuple[float, float]
+
+
+class EdgeDocument(BaseModel):
+    name: str
+    role: str
+    length: float
+    drawn_length: float
+    allowance: float
+    points: list[XY]
+
+
+class NotchDocument(BaseModel):
+    edge: str
+    at: float
+    landmark: str
+    double: bool
+
+
+class DartDocument(BaseModel):
+    edge: str
+    at: float
+    intake: float
+    apex: XY
+    landmark: str
+
+
+class PieceDocument(BaseModel):
+    name: str
+    material: str
+    cut: int
+    on_fold: bool
+    seam_line: list[XY]
+    cut_line: list[XY]
+    grain: tuple[XY, XY]
+    edges: list[EdgeDocument]
+    notches: list[NotchDocument]
+    darts: list[DartDocument]
+    remark: str
+
+
+class EdgeRefDocument(BaseModel):
+    piece: str
+    edge: str
+
+
+class SeamDocument(BaseModel):
+    name: str
+    a: list[EdgeRefDocument]
+    b: list[EdgeRefDocument]
+    length_a: float
+    length_b: float
+    ease: float
+    verdict: str
+
+
+class RemedyDocument(BaseModel):
+    code: str
+    text: str
+    cost: str
+    changes: dict[str, float | str | None]
+
+
+class PlaceDocument(BaseModel):
+    recipe: str
+    piece: str
+    edge: str
+
+
+class FindingDocument(BaseModel):
+    code: str
+    severity: Literal["stop", "warn", "note"]
+    text: str
+    at: list[PlaceDocument]
+    remedies: list[RemedyDocument]
+
+
+class InputDocument(BaseModel):
+    name: str
+    text: str
+    working: int | None = Field(description="Which working it came from, by its place in the list.")
+
+
+class InsteadDocument(BaseModel):
+    rule: str
+    text: str
+
+
+class WorkingDocument(BaseModel):
+    topic: str
+    label: str
+    formula: str
+    line: str
+    value: float
+    kind: str
+    text: str
+    rule: str
+    rounding: str
+    inputs: list[InputDocument]
+    instead: list[InsteadDocument]
+
+
+class GarmentDocument(BaseModel):
+    units: Literal["mm"] = "mm"
+    pieces: list[PieceDocument]
+    seams: list[SeamDocument]
+    findings: list[FindingDocument]
+    workings: list[WorkingDocument]
+
+
+def points(path: Path) -> list[XY]:
+    """A path as points within CURVE_TOLERANCE of it."""
+    return [(p.x, p.y) for p in path.flatten(CURVE_TOLERANCE)]
+
+
+def piece_document(piece: Piece) -> PieceDocument:
+    edges = [
+        EdgeDocument(
+            name=edge.name,
+            role=edge.role.value,
+            length=piece.stitched_length(edge.name),
+            drawn_length=edge.drawn_length,
+            allowance=edge.allowance,
+            points=points(edge.path),
+        )
+        for edge in piece.edges
+    ]
+    start, end = piece.grain
+    return PieceDocument(
+        name=piece.name,
+        material=piece.material,
+        cut=piece.cut,
+        on_fold=piece.on_fold,
+        seam_line=points(piece.seam_line),
+        cut_line=points(piece.cut_line),
+        grain=((start.x, start.y), (end.x, end.y)),
+        edges=edges,
+        notches=[NotchDocument(edge=n.edge, at=n.at, landmark=n.landmark, double=n.double) for n in piece.notches],
+        darts=[
+            DartDocument(edge=d.edge, at=d.at, intake=d.intake, apex=(d.apex.x, d.apex.y), landmark=d.landmark)
+            for d in piece.darts
+        ],
+        remark=piece.remark,
+    )
+
+
+def _refs(refs: tuple[EdgeRef, ...]) -> list[EdgeRefDocument]:
+    return [EdgeRefDocument(piece=ref.piece, edge=ref.edge) for ref in refs]
+
+
+def seam_document(walked: Walked) -> SeamDocument:
+    seam = walked.seam
+    return SeamDocument(
+        name=seam.name,
+        a=_refs(seam.a),
+        b=_refs(seam.b),
+        length_a=walked.length_a,
+        length_b=walked.length_b,
+        ease=seam.ease,
+        verdict=walked.verdict.value,
+    )
+
+
+def remedy_document(remedy: Remedy, unit: Unit) -> RemedyDocument:
+    return RemedyDocument(
+        code=remedy.code, text=remedy.text(unit), cost=remedy.cost(unit), changes=dict(remedy.changes)
+    )
+
+
+def finding_document(finding: Finding, unit: Unit) -> FindingDocument:
+    return FindingDocument(
+        code=finding.code,
+        severity=finding.severity.value,
+        text=finding.text(unit),
+        at=[PlaceDocument(recipe=p.recipe, piece=p.piece, edge=p.edge) for p in finding.at],
+        remedies=[remedy_document(remedy, unit) for remedy in finding.remedies],
+    )
+
+
+def workings_documents(workings: tuple[Working, ...], unit: Unit) -> list[WorkingDocument]:
+    """The workings in order; an input that is itself a working says which one."""
+    place = {id(working): index for index, working in enumerate(workings)}
+    return [
+        WorkingDocument(
+            topic=w.topic,
+            label=w.label,
+            formula=w.formula,
+            line=w.line(unit),
+            value=w.value,
+            kind=w.kind.value,
+            text=speak_exactly(w.value, unit, w.kind),
+            rule=w.rule,
+            rounding=w.rounding,
+            inputs=[
+                InputDocument(
+                    name=name.replace("_", " "),
+                    text=speak_exactly(value, unit, kind_of(value)),
+                    working=place.get(id(getattr(value, "working", None))),
+                )
+                for name, value in w.inputs.items()
+            ],
+            instead=[InsteadDocument(rule=rule, text=speak_exactly(value, unit, w.kind)) for rule, value in w.instead],
+        )
+        for w in workings
+    ]
+
+
+def garment_document(garment: Garment, unit: Unit) -> GarmentDocument:
+    """The whole garment in plain numbers, its sentences in the asked unit."""
+    return GarmentDocument(
+        pieces=[piece_document(piece) for piece in garment.pieces],
+        seams=[seam_document(walked) for walked in garment.seams],
+        findings=[finding_document(finding, unit) for finding in garment.findings],
+        workings=workings_documents(garment.workings, unit),
+    )

@@ -1,0 +1,254 @@
+"""pattern.pdf: true size on the maker's own printer, and pattern-large.pdf: one large sheet.
+
+page 1: the map        pages 2…: tiles, each named by row and column
+
+  ┌──┬──┬──┐             A1 ┌─ ─ ─ ─ ─ ─┐+  the dashed frame is where the next page begins:
+  │A1│A2│A3│                ┊           ┊   lay it over that line, the crosses on each other
+  ├──┼──┼──┤                ┊           ┊
+  │B1│B2│  │               +└─ ─ ─ ─ ─ ─┘+
+  └──┴──┴──┘
+100 mm square and 4 in scale, to be measured before anything is cut.
+"""
+
+from __future__ import annotations
+
+import io
+from dataclasses import dataclass
+from math import ceil
+from pathlib import Path as FilePath
+
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+from shapely import LineString, box
+from shapely.ops import unary_union
+
+from gentle_hem.core.garment import Garment
+from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
+from gentle_hem.core.geometry.segment import arc_as_cubics
+from gentle_hem.core.units import inches
+from gentle_hem.formats.drawing import Ink, Laid, label, lay_side_by_side, strokes
+from gentle_hem.formats.paper import Paper
+
+POINTS_PER_MM = 72 / 25.4
+FONT, BOLD = "DejaVu", "DejaVu-Bold"
+FONT_FILES = FilePath(__file__).parent / "fonts"
+
+MARGIN = 10.0
+"""White border no printer can print on (mm)."""
+
+OVERLAP = 10.0
+"""How far neighbouring pages repeat each other, to be glued (mm)."""
+
+SQUARE = 100.0
+
+WIDTHS = {Ink.CUT: 0.7, Ink.SEAM: 0.35, Ink.FOLD: 0.5, Ink.GRAIN: 0.35, Ink.NOTCH: 0.5, Ink.INTERNAL: 0.3}
+DASHES = {Ink.SEAM: [4, 2], Ink.FOLD: [8, 2, 2, 2]}
+
+
+def _canvas(width: float, height: float, title: str) -> tuple[Canvas, io.BytesIO]:
+    if FONT not in pdfmetrics.getRegisteredFontNames():
+        pdfmetrics.registerFont(TTFont(FONT, FONT_FILES / "DejaVuSans.ttf"))
+        pdfmetrics.registerFont(TTFont(BOLD, FONT_FILES / "DejaVuSans-Bold.ttf"))
+    file = io.BytesIO()
+    canvas = Canvas(file, pagesize=(width * POINTS_PER_MM, height * POINTS_PER_MM), invariant=1)
+    canvas.setTitle(title or "Pattern")
+    return canvas, file
+
+
+def _ink_path(canvas: Canvas, path: Path, closed: bool) -> None:
+    drawn = canvas.beginPath()
+    drawn.moveTo(path.start.x, path.start.y)
+    for segment in path.segments:
+        if isinstance(segment, Line):
+            drawn.lineTo(segment.end.x, segment.end.y)
+            continue
+        for cubic in arc_as_cubics(segment) if isinstance(segment, Arc) else [segment]:
+            drawn.curveTo(*cubic.first, *cubic.second, *cubic.end)
+    if closed:
+        drawn.close()
+    canvas.drawPath(drawn, stroke=1, fill=0)
+
+
+def _draw_pieces(canvas: Canvas, laid: list[Laid], name: str, figure: str) -> None:
+    """All pieces in millimetres; the canvas is already scaled."""
+    for item in laid:
+        for stroke in strokes(item.piece):
+            canvas.setLineWidth(WIDTHS[stroke.ink])
+            canvas.setDash(DASHES.get(stroke.ink, []))
+            _ink_path(canvas, stroke.path.placed(item.placement), stroke.closed)
+        words = label(item.piece, name, figure)
+        at = item.placement.place(words.at)
+        for i, line in enumerate(words.lines):
+            canvas.setFont(BOLD if i == 0 else FONT, words.size)
+            canvas.drawString(at.x, at.y - i * words.size * 1.4, line)
+    canvas.setDash([])
+
+
+def _draw_test_marks(canvas: Canvas, x: float, y: float) -> None:
+    """A 100 mm square and a scale of 4 inches beside it, its corner at (x, y) mm."""
+    canvas.setLineWidth(0.3)
+    canvas.rect(x, y, SQUARE, SQUARE, stroke=1, fill=0)
+    canvas.setFont(FONT, 4)
+    canvas.drawString(x + 4, y + SQUARE - 8, "This square measures 100 mm.")
+    canvas.drawString(x + 4, y + SQUARE - 14, "Print at 100 %, not fitted to the page.")
+    scale_y = y + 12
+    canvas.setFont(FONT, 3)
+    for eighth in range(33):
+        at = x + inches(eighth / 8)
+        high = 6 if eighth % 8 == 0 else 4 if eighth % 4 == 0 else 2.5
+        canvas.line(at, scale_y - 20, at, scale_y - 20 + high)
+        if eighth % 8 == 0:
+            canvas.drawString(at + 0.6, scale_y - 24, f"{eighth // 8} in")
+    canvas.line(x, scale_y - 20, x + inches(4), scale_y - 20)
+
+
+@dataclass(frozen=True, slots=True)
+class Tile:
+    """One page's share of the sheet: its name and the corner of its printed field, in sheet mm."""
+
+    row: int
+    column: int
+    left: float
+    top: float
+
+    @property
+    def name(self) -> str:
+        letters, row = "", self.row
+        while row >= 0:
+            letters, row = chr(ord("A") + row % 26) + letters, row // 26 - 1
+        return f"{letters}{self.column + 1}"
+
+
+def tiles_for(laid: list[Laid], width: float, height: float, paper: Paper) -> list[Tile]:
+    """The pages that have ink on them, row by row from the top left."""
+    field_width, field_height = (side - 2 * MARGIN for side in paper.size)
+    step_x, step_y = field_width - OVERLAP, field_height - OVERLAP
+    columns = max(1, ceil((width - OVERLAP) / step_x))
+    rows = max(1, ceil((height - OVERLAP) / step_y))
+    ink = unary_union(
+        [
+            LineString([tuple(p) for p in stroke.path.placed(item.placement).flatten(0.5)])
+            for item in laid
+            for stroke in strokes(item.piece)
+        ]
+    )
+    tiles = []
+    for row in range(rows):
+        for column in range(columns):
+            tile = Tile(row, column, column * step_x, height - row * step_y)
+            if ink.intersects(box(tile.left, tile.top - field_height, tile.left + field_width, tile.top)):
+                tiles.append(tile)
+    return tiles
+
+
+def to_pdf(garment: Garment, paper: Paper = Paper.A4, name: str = "", figure: str = "") -> bytes:
+    """The pattern tiled to the maker's paper, with a map page first."""
+    laid, width, height = lay_side_by_side(garment.pieces)
+    tiles = tiles_for(laid, width, height, paper)
+    page_width, page_height = paper.size
+    canvas, file = _canvas(page_width, page_height, name)
+
+    canvas.beginForm("pieces", -1e5, -1e5, 1e5, 1e5)
+    canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
+    _draw_pieces(canvas, laid, name, figure)
+    canvas.endForm()
+
+    _draw_map(canvas, laid, tiles, (width, height), paper, name, figure)
+    for tile in tiles:
+        _draw_tile(canvas, tile, tiles, paper, name)
+    canvas.save()
+    return file.getvalue()
+
+
+def _draw_map(
+    canvas: Canvas,
+    laid: list[Laid],
+    tiles: list[Tile],
+    sheet: tuple[float, float],
+    paper: Paper,
+    name: str,
+    figure: str,
+) -> None:
+    page_width, page_height = paper.size
+    field_width, field_height = (side - 2 * MARGIN for side in paper.size)
+    canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
+    canvas.setFont(BOLD, 6)
+    canvas.drawString(MARGIN, page_height - 20, name or "Pattern")
+    canvas.setFont(FONT, 3.6)
+    whose = f"for {figure} · " if figure else ""
+    canvas.drawString(MARGIN, page_height - 27, f"{whose}{len(tiles)} pages after this one, {paper.value.upper()}")
+    canvas.drawString(
+        MARGIN, page_height - 33, "Join the pages edge to edge over their dashed lines, crosses on crosses."
+    )
+    for i, item in enumerate(laid):
+        fold = " on the fold" if item.piece.on_fold else ""
+        canvas.drawString(
+            MARGIN,
+            page_height - 41 - i * 5,
+            f"{item.piece.name}: cut {item.piece.cut}{fold}, {item.piece.material}",
+        )
+    list_bottom = page_height - 45 - len(laid) * 5
+    _draw_test_marks(canvas, MARGIN + 3, MARGIN + 12)
+
+    room_bottom = MARGIN + SQUARE + 22
+    shrink = min((page_width - 2 * MARGIN) / sheet[0], max(20.0, list_bottom - room_bottom) / sheet[1])
+    put = Placement.scale(shrink).then(Placement.shift(Point(MARGIN, room_bottom)))
+    canvas.setLineWidth(0.2)
+    for item in laid:
+        _ink_path(canvas, item.piece.cut_line.placed(item.placement).placed(put), closed=True)
+    canvas.setFont(FONT, 2.6)
+    canvas.setDash([1, 1])
+    for tile in tiles:
+        corner = put.place(Point(tile.left, tile.top - field_height))
+        canvas.rect(corner.x, corner.y, field_width * shrink, field_height * shrink, stroke=1, fill=0)
+        canvas.drawString(corner.x + 1, corner.y + field_height * shrink - 3.2, tile.name)
+    canvas.setDash([])
+    canvas.showPage()
+
+
+def _draw_tile(canvas: Canvas, tile: Tile, tiles: list[Tile], paper: Paper, name: str) -> None:
+    page_width, page_height = paper.size
+    field_width, field_height = page_width - 2 * MARGIN, page_height - 2 * MARGIN
+    shift_x, shift_y = MARGIN - tile.left, MARGIN + field_height - tile.top
+    canvas.saveState()
+    frame = canvas.beginPath()
+    frame.rect(*(side * POINTS_PER_MM for side in (MARGIN, MARGIN, field_width, field_height)))
+    canvas.clipPath(frame, stroke=0, fill=0)
+    canvas.translate(shift_x * POINTS_PER_MM, shift_y * POINTS_PER_MM)
+    canvas.doForm("pieces")
+    canvas.restoreState()
+
+    canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
+    canvas.setLineWidth(0.15)
+    canvas.setDash([2, 2])
+    right, bottom = page_width - MARGIN - OVERLAP, MARGIN + OVERLAP
+    canvas.line(right, MARGIN, right, page_height - MARGIN)
+    canvas.line(MARGIN, bottom, page_width - MARGIN, bottom)
+    canvas.setDash([])
+    for x in (MARGIN, right):
+        for y in (page_height - MARGIN, bottom):
+            canvas.line(x - 4, y, x + 4, y)
+            canvas.line(x, y - 4, x, y + 4)
+    canvas.setFont(BOLD, 4)
+    canvas.drawString(MARGIN, 4, tile.name)
+    canvas.setFont(FONT, 3)
+    places = {(t.row, t.column): t.name for t in tiles}
+    beside, below = places.get((tile.row, tile.column + 1)), places.get((tile.row + 1, tile.column))
+    hints = [f"{beside} to the right" if beside else "", f"{below} below" if below else ""]
+    canvas.drawString(MARGIN + 14, 4, " · ".join(text for text in (name, *hints) if text))
+    canvas.showPage()
+
+
+def to_large_pdf(garment: Garment, name: str = "", figure: str = "") -> bytes:
+    """The whole pattern on one sheet, for a print shop or plotter."""
+    laid, width, height = lay_side_by_side(garment.pieces)
+    strip = SQUARE + 30
+    width = max(width, SQUARE + 2 * MARGIN)
+    canvas, file = _canvas(width, height + strip, name)
+    canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
+    _draw_test_marks(canvas, MARGIN, height + 16)
+    _draw_pieces(canvas, laid, name, figure)
+    canvas.showPage()
+    canvas.save()
+    return file.getvalue()

@@ -1,0 +1,89 @@
+"""The tables.
+
+person ──< figure (dated, never overwritten)
+   │
+   └────< commission ──< recipe version (append-only)
+"""
+
+from __future__ import annotations
+
+from datetime import UTC, date, datetime
+from typing import Any
+
+from sqlalchemy import JSON, DateTime, ForeignKey, String, UniqueConstraint, func
+from sqlalchemy.engine import Dialect
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+from sqlalchemy.types import TypeDecorator
+
+
+class UtcDateTime(TypeDecorator[datetime]):
+    """A moment, kept without its zone by SQLite and handed back as the UTC it is."""
+
+    impl = DateTime
+    cache_ok = True
+
+    def process_bind_param(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        return value.astimezone(UTC).replace(tzinfo=None) if value else None
+
+    def process_result_value(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        return value.replace(tzinfo=UTC) if value else None
+
+
+class Base(DeclarativeBase):
+    """Everything kept has a number and the moment it was written down."""
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    created_at: Mapped[datetime] = mapped_column(UtcDateTime, server_default=func.now())
+
+
+class Person(Base):
+    """Somebody who is dressed."""
+
+    __tablename__ = "person"
+
+    name: Mapped[str] = mapped_column(String(120))
+    remarks: Mapped[str] = mapped_column(String(4000), default="")
+
+    figures: Mapped[list[FigureSet]] = relationship(
+        back_populates="person", order_by="FigureSet.taken_on, FigureSet.id"
+    )
+    commissions: Mapped[list[Commission]] = relationship(back_populates="person")
+
+
+class FigureSet(Base):
+    """One person's measures on one day (mm, by key). A new day is a new row."""
+
+    __tablename__ = "figure"
+
+    person_id: Mapped[int] = mapped_column(ForeignKey("person.id"), index=True)
+    taken_on: Mapped[date]
+    measures: Mapped[dict[str, float]] = mapped_column(JSON)
+
+    person: Mapped[Person] = relationship(back_populates="figures")
+
+
+class Commission(Base):
+    """A garment being made for somebody."""
+
+    __tablename__ = "commission"
+
+    person_id: Mapped[int] = mapped_column(ForeignKey("person.id"), index=True)
+    title: Mapped[str] = mapped_column(String(120))
+    occasion: Mapped[str] = mapped_column(String(200), default="")
+    due_on: Mapped[date | None]
+
+    person: Mapped[Person] = relationship(back_populates="commissions")
+    versions: Mapped[list[RecipeVersion]] = relationship(back_populates="commission", order_by="RecipeVersion.number")
+
+
+class RecipeVersion(Base):
+    """One state of a commission's recipe. Rows are added, never changed."""
+
+    __tablename__ = "recipe_version"
+    __table_args__ = (UniqueConstraint("commission_id", "number"),)
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), index=True)
+    number: Mapped[int]
+    recipe: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+    commission: Mapped[Commission] = relationship(back_populates="versions")

@@ -1,0 +1,54 @@
+"""The real interface in a real browser: Debian's Chromium, headless, through Playwright."""
+
+import pytest
+from playwright.sync_api import sync_playwright
+
+from gentle_hem.demo import fill
+from gentle_hem.store import Store
+from gentle_hem.store.models import Base
+from server import running
+
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
+    "--disable-sync", "--no-first-run",
+]  # fmt: skip
+
+
+@pytest.fixture(scope="session")
+def browser():
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory):
+    """One server for all browser tests; starting it is what takes the time."""
+    with running(tmp_path_factory.mktemp("studio")) as server:
+        yield server
+
+
+@pytest.fixture
+def studio(server):
+    """The server over freshly filled records of the demo studio."""
+    store = Store(server.folder)
+    with store.engine.begin() as connection:
+        for table in reversed(Base.metadata.sorted_tables):
+            connection.execute(table.delete())
+    fill(store)
+    store.close()
+    return server
+
+
+@pytest.fixture
+def page(browser):
+    """A page that fails its test when the program throws in it."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, accept_downloads=True)
+    page = context.new_page()
+    thrown = []
+    page.on("pageerror", lambda error: thrown.append(error))
+    page.set_default_timeout(8000)
+    yield page
+    context.close()
+    assert thrown == []

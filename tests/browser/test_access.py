@@ -1,0 +1,51 @@
+"""WCAG 2.2 AA as far as a machine can tell: axe on every view, in both lights, and at 200 % zoom."""
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
+
+
+def faults(page):
+    page.add_script_tag(path=str(AXE))
+    found = page.evaluate(f"axe.run(document, {{runOnly: {RULES}}})")
+    return [(v["id"], [node["html"][:120] for node in v["nodes"]]) for v in found["violations"]]
+
+
+def a_view(page, studio, name):
+    page.goto(studio.url)
+    expect(page.get_by_role("heading", name="Ball gown")).to_be_visible()
+    if name == "sums":
+        page.keyboard.press("s")
+        page.get_by_role("dialog").get_by_label("finished length").fill("7 in")
+    if name == "new dress":
+        page.keyboard.press("n")
+    if name in ("commission", "word"):
+        page.get_by_role("heading", name="Harbour dance dress").click()
+        expect(page.get_by_test_id("ribbon")).to_be_visible()
+    if name == "word":
+        page.locator('[data-word="lower.sweep"]').click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+
+
+@pytest.mark.parametrize("light", ["day", "evening"])
+@pytest.mark.parametrize("view", ["desk", "sums", "new dress", "commission", "word"])
+def test_axe_finds_nothing(page, studio, view, light):
+    page.add_init_script(f"localStorage.setItem('hem.light', '{light}')")
+    a_view(page, studio, view)
+    assert faults(page) == []
+
+
+def test_works_at_200_per_cent(page, studio):
+    """A 1280 px window at 200 % has 640 px of layout: nothing may run off sideways."""
+    page.set_viewport_size({"width": 640, "height": 400})
+    a_view(page, studio, "commission")
+    overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+    assert overflow <= 0
+    page.locator('[data-word="lower.length"]').scroll_into_view_if_needed()
+    expect(page.locator('[data-word="lower.length"]')).to_be_visible()
+    page.locator('[data-remedy="new-radius"]').click()
+    expect(page.get_by_test_id("join-sentence")).to_have_text("The waist meets.")

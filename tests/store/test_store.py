@@ -1,0 +1,121 @@
+"""What was acknowledged is kept, whatever happens to the program."""
+
+import threading
+import time
+from datetime import date
+
+import httpx
+import pytest
+from alembic.autogenerate import compare_metadata
+from alembic.migration import MigrationContext
+from sqlalchemy import text
+from sqlalchemy.exc import IntegrityError
+
+from conftest import a_recipe
+from gentle_hem.demo import fill
+from gentle_hem.store import Store
+from gentle_hem.store.models import Base, Commission, FigureSet, Person
+from gentle_hem.store.store import append_version, commissions, latest_figure, latest_version
+from server import Server
+
+
+@pytest.fixture
+def store(tmp_path):
+    opened = Store(tmp_path)
+    yield opened
+    opened.close()
+
+
+@pytest.fixture
+def commission_id(store):
+    with store.session() as session:
+        person = Person(name="Somebody", remarks="")
+        session.add(person)
+        session.flush()
+        commission = Commission(person_id=person.id, title="A dress")
+        session.add(commission)
+        session.flush()
+        return commission.id
+
+
+def test_migrations_make_exactly_the_tables_of_the_models(store):
+    with store.engine.connect() as connection:
+        assert compare_metadata(MigrationContext.configure(connection), Base.metadata) == []
+
+
+def test_opening_twice_changes_nothing(store, tmp_path):
+    fill(store)
+    again = Store(tmp_path)
+    with again.session() as session:
+        assert len(commissions(session)) == 4
+    again.close()
+
+
+def test_versions_are_appended_and_the_same_recipe_adds_none(store, commission_id):
+    recipe = a_recipe().model_dump(mode="json")
+    with store.session() as session:
+        assert append_version(session, commission_id, recipe).number == 1
+        assert append_version(session, commission_id, recipe).number == 1
+        assert append_version(session, commission_id, {**recipe, "name": "Other"}).number == 2
+        assert latest_version(session, commission_id).recipe["name"] == "Other"
+
+
+def test_figures_are_dated_and_never_overwritten(store, commission_id):
+    with store.session() as session:
+        for day, waist in ((date(2026, 5, 2), 720.0), (date(2026, 6, 1), 735.0), (date(2026, 4, 1), 700.0)):
+            session.add(FigureSet(person_id=1, taken_on=day, measures={"waist_girth": waist}))
+        session.flush()
+        assert latest_figure(session, 1).measures == {"waist_girth": 735.0}
+        assert len(session.get(Person, 1).figures) == 3
+
+
+def test_foreign_keys_and_wal_are_on(store):
+    with store.engine.connect() as connection:
+        assert connection.execute(text("PRAGMA journal_mode")).scalar() == "wal"
+    with pytest.raises(IntegrityError), store.session() as session:
+        append_version(session, 999, {})
+
+
+def test_lengths_are_stored_unrounded(store, commission_id):
+    recipe = a_recipe(lower={"length": "24 1/3 in"})
+    with store.session() as session:
+        append_version(session, commission_id, recipe.model_dump(mode="json"))
+    with store.session() as session:
+        assert latest_version(session, commission_id).recipe["lower"]["length"] == recipe.lower.length
+
+
+def test_kill_9_in_the_middle_of_saves_loses_no_acknowledged_save(tmp_path):
+    seed = Store(tmp_path)
+    fill(seed)
+    seed.close()
+    server = Server(tmp_path).start()
+    acknowledged: dict[int, list[float]] = {1: [], 2: [], 3: []}
+
+    def save(commission):
+        recipe = httpx.get(f"{server.url}/api/commissions/{commission}").json()["recipe"]
+        with httpx.Client(base_url=server.url, timeout=5) as client:
+            for i in range(10_000):
+                recipe["lower"]["length"] = 500.0 + i / 7
+                try:
+                    answer = client.post(f"/api/commissions/{commission}/versions", json=recipe)
+                except httpx.HTTPError:
+                    return
+                if answer.status_code == 201:
+                    acknowledged[commission].append(recipe["lower"]["length"])
+
+    savers = [threading.Thread(target=save, args=(commission,)) for commission in acknowledged]
+    for saver in savers:
+        saver.start()
+    time.sleep(1.5)
+    server.kill()
+    for saver in savers:
+        saver.join()
+
+    assert sum(map(len, acknowledged.values())) > 10
+    after = Store(tmp_path)
+    with after.session() as session:
+        for commission, lengths in acknowledged.items():
+            kept = [v.recipe["lower"]["length"] for v in session.get(Commission, commission).versions]
+            assert set(lengths) <= set(kept)
+        assert session.execute(text("PRAGMA integrity_check")).scalar() == "ok"
+    after.close()

@@ -1,0 +1,81 @@
+"""The command line, as the contract writes it."""
+
+import json
+import socket
+from math import pi
+from pathlib import Path
+
+import pytest
+
+from gentle_hem.cli import main
+from gentle_hem.core.recipe import Recipe
+
+EXAMPLES = sorted((Path(__file__).parents[1] / "examples").glob("*.recipe.json"))
+
+
+def test_sum_in_json_as_the_contract_writes_it(capsys):
+    inputs = ["seam=34 in", "sweep=360", "length=7 in", "waist_allowance=1/2 in"]
+    assert main(["sum", "circle", *inputs, "--json"]) == 0
+    said = json.loads(capsys.readouterr().out)
+    assert said["sum"] == "circle"
+    radius = said["values"]["seam_radius"]
+    assert radius == {"mm": pytest.approx(863.6 / (2 * pi)), "text": "5 3/8 in", "exact": "5.4113 in"}
+    assert said["workings"][0]["formula"] == "seam ÷ (2π × sweep/360)"
+    assert said["workings"][0]["line"] == "34 in ÷ 6.2832 = 5.4113 in"
+    assert said["findings"] == []
+
+
+def test_sum_for_reading(capsys):
+    assert main(["sum", "gather", "seam=70", "cloth_width=140", "--unit", "cm"]) == 0
+    assert "70 cm × 2 = 140 cm" in capsys.readouterr().out
+
+
+@pytest.mark.parametrize(
+    ("arguments", "part"),
+    [
+        (["sum", "circle", "seam=34", "length=7"], "write it as 34 in or 34 cm"),
+        (["sum", "circle", "seam 34"], "key=value"),
+        (["sum", "circle", "seam=34in", "seam=35in"], "twice"),
+        (["sum", "knitting"], "skirt_length"),
+        (["make", "missing.recipe.json", "--out", "x"], "cannot be opened"),
+        (["make", str(EXAMPLES[0]), "--out", "x", "--format", "png"], "json, svg, dxf"),
+        (["run", "--port", "99999"], "1 to 65535"),
+        (["frobnicate"], "demo"),
+        ([], "command"),
+    ],
+)
+def test_bad_input_exits_2_with_one_sentence(arguments, part, capsys):
+    assert main(arguments) == 2
+    said = capsys.readouterr().err.strip()
+    assert part in said
+    assert "\n" not in said
+
+
+def test_a_taken_port_is_said(capsys):
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        assert main(["demo", "--port", str(taken.getsockname()[1])]) == 2
+    assert "is taken" in capsys.readouterr().err
+
+
+def test_there_is_a_full_circle_first():
+    assert any(path.name == "full-circle.recipe.json" for path in EXAMPLES)
+
+
+@pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.name)
+def test_every_example_makes_its_files_and_itself_again(path, tmp_path, capsys):
+    assert main(["make", str(path), "--out", str(tmp_path)]) == 0
+    made = json.loads((tmp_path / "garment.json").read_text())
+    assert not [f for f in made["findings"] if f["severity"] == "stop"]
+    assert Recipe.model_validate_json((tmp_path / "recipe.json").read_bytes()) == Recipe.model_validate_json(
+        path.read_bytes()
+    )
+
+
+def test_a_broken_recipe_is_said_with_its_field(tmp_path, capsys):
+    recipe = json.loads(EXAMPLES[0].read_text())
+    recipe["lower"]["sweep"] = 4000
+    (tmp_path / "bad.recipe.json").write_text(json.dumps(recipe))
+    assert main(["make", str(tmp_path / "bad.recipe.json"), "--out", str(tmp_path)]) == 2
+    assert "lower.sweep: 4000 degrees" in capsys.readouterr().err

@@ -1,0 +1,42 @@
+import "@fontsource-variable/newsreader/index.css";
+import "@fontsource-variable/newsreader/wght-italic.css";
+import "@fontsource-variable/source-sans-3/index.css";
+import "./theme.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, Link, RouterProvider } from "react-router";
+import { Desk } from "./pages/Desk";
+import { Frame } from "./pages/Frame";
+import { CommissionPage } from "./pages/Workbench";
+import { text } from "./text";
+
+function Nowhere() {
+  return (
+    <main className="p-10">
+      <p className="mb-4 text-xl">{text.away}</p>
+      <Link to="/" className="underline">
+        {text.backToDesk}
+      </Link>
+    </main>
+  );
+}
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    children: [
+      { path: "/", element: <Desk /> },
+      { path: "/commission/:id", element: <CommissionPage /> },
+      { path: "*", element: <Nowhere /> },
+    ],
+  },
+]);
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={new QueryClient()}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,94 @@
+import { useQuery } from "@tanstack/react-query";
+import { answer, api, type Screen } from "../api/client";
+import { text } from "../text";
+import { Button } from "../ui/Button";
+import { Switcher } from "../ui/Choice";
+import { paperSize } from "../ui/preferences";
+
+/** The pattern as files, the cut list, and the seams as they walked. */
+export function Files({
+  screen,
+  commissionId,
+  saved,
+}: {
+  screen: Screen;
+  commissionId: number;
+  saved: boolean;
+}) {
+  const paper = paperSize.use();
+  const names = useQuery({
+    queryKey: ["files"],
+    queryFn: () => answer(api.GET("/api/files")),
+    staleTime: Infinity,
+  });
+  return (
+    <section id="part-pattern" aria-label={text.stages.pattern} className="px-5 py-3">
+      <h2 className="mb-1 font-title text-xl">{text.stages.pattern}</h2>
+      {!screen.ready && <p className="mb-2 text-thread">{text.notReady}</p>}
+      <div className="no-print mb-2 flex items-center gap-3">
+        <span>{text.paper}</span>
+        <Switcher
+          label={text.paper}
+          value={paper}
+          choices={[
+            { value: "a4", text: text.paperSizes.a4 },
+            { value: "letter", text: text.paperSizes.letter },
+          ]}
+          onChoose={paperSize.write}
+        />
+      </div>
+      <ul className="no-print mb-3" aria-label={text.files}>
+        {names.data?.map((name) => (
+          <li key={name}>
+            <a
+              href={`/api/commissions/${commissionId}/files/${name}?paper=${paper}`}
+              download={name}
+              aria-disabled={!saved || undefined}
+              className="inline-block min-h-7 underline underline-offset-4 hover:bg-lining"
+            >
+              {text.fileNames[name] ?? name}
+            </a>
+          </li>
+        ))}
+      </ul>
+      <Table
+        caption={text.cutList}
+        rows={screen.sheet.pieces.map((piece) => [
+          piece.name,
+          `${text.cut(piece.cut, piece.on_fold)}, ${piece.material}`,
+          `${piece.width} × ${piece.height}`,
+        ])}
+      />
+      <Table
+        caption={text.seams}
+        rows={screen.seams.map((seam) => [seam.name, `${seam.length_a} / ${seam.length_b}`, seam.verdict])}
+      />
+      <p className="mt-2 text-sm text-pencil">{text.cutWith}</p>
+      <Button className="no-print mt-2" onClick={() => window.print()}>
+        {text.print}
+      </Button>
+    </section>
+  );
+}
+
+function Table({ caption, rows }: { caption: string; rows: string[][] }) {
+  return (
+    <table className="mb-3 w-full text-sm">
+      <caption className="text-left text-base text-pencil">{caption}</caption>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row[0]} className="border-t border-chalk align-top">
+            <th scope="row" className="py-0.5 pr-2 text-left font-semibold">
+              {row[0]}
+            </th>
+            {row.slice(1).map((cell) => (
+              <td key={cell} className="py-0.5 pr-2">
+                {cell}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,80 @@
+import { Moon, Sun } from "lucide-react";
+import { useState } from "react";
+import { Link, Outlet, useNavigate } from "react-router";
+import { SumsBench } from "../sums/SumsBench";
+import { text } from "../text";
+import { Button } from "../ui/Button";
+import { light, singleKeys, useKeys, useLight } from "../ui/preferences";
+import { OverSheet } from "../ui/Sheet";
+
+/** What is round every page: the name, the sums bench, the keys and the light. */
+export function Frame() {
+  const chosen = useLight();
+  const [sums, setSums] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const go = useNavigate();
+  useKeys({ s: () => setSums(true), "?": () => setKeys(true), d: () => go("/") });
+  return (
+    <div className="print-flow flex h-full flex-col">
+      <header className="no-print flex items-center gap-4 bg-linen px-5 py-1">
+        <Link to="/" className="font-title text-xl italic">
+          {text.title}
+        </Link>
+        <Link to="/" className="min-h-7 px-1 hover:underline">
+          {text.desk}
+        </Link>
+        <div className="ml-auto flex items-center gap-1">
+          <Button look="quiet" onClick={() => setSums(true)}>
+            {text.sums} <Key>s</Key>
+          </Button>
+          <Button look="quiet" onClick={() => setKeys(true)}>
+            {text.keys} <Key>?</Key>
+          </Button>
+          <Button
+            look="quiet"
+            aria-label={chosen === "day" ? text.light.evening : text.light.day}
+            onClick={() => light.write(chosen === "day" ? "evening" : "day")}
+          >
+            {chosen === "day" ? <Moon size={17} /> : <Sun size={17} />}
+          </Button>
+        </div>
+      </header>
+      <Outlet />
+      <SumsBench open={sums} onOpenChange={setSums} />
+      <KeyList open={keys} onOpenChange={setKeys} />
+    </div>
+  );
+}
+
+function Key({ children }: { children: string }) {
+  return (
+    <kbd className="ml-1 rounded-sm border border-chalk px-1.5 font-body text-sm text-pencil">{children}</kbd>
+  );
+}
+
+function KeyList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  const on = singleKeys.use() === "on";
+  return (
+    <OverSheet title={text.shortcutsTitle} open={open} onOpenChange={onOpenChange}>
+      <dl className="grid grid-cols-[5rem_1fr] gap-y-1.5">
+        {text.shortcuts.map(([key, does]) => (
+          <div key={key} className="contents">
+            <dt>
+              <Key>{key}</Key>
+            </dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+      <label className="mt-4 flex min-h-8 items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={on}
+          onChange={(event) => singleKeys.write(event.target.checked ? "on" : "off")}
+        />
+        {text.shortcutsOn}
+      </label>
+    </OverSheet>
+  );
+}

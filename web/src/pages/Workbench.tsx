@@ -1,0 +1,190 @@
+import { useQuery } from "@tanstack/react-query";
+import { Redo2, Undo2 } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { answer, api, type Commission, type Screen, type Stage } from "../api/client";
+import { JoinRibbon } from "../join/JoinRibbon";
+import { LooseProblems, Sentences } from "../recipe/Sentences";
+import { type Bench, type Saving, useRecipe } from "../recipe/useRecipe";
+import { Sheet } from "../sheet/Sheet";
+import { text } from "../text";
+import { Button } from "../ui/Button";
+import { Switcher } from "../ui/Choice";
+import { preferredUnit, useKeys } from "../ui/preferences";
+import { Margin } from "../workings/Margin";
+import { Files } from "./Files";
+
+const STAGES = Object.keys(text.stages) as Stage[];
+
+/** A commission opened: fetched once, then worked on. */
+export function CommissionPage() {
+  const id = Number(useParams().id);
+  const opened = useQuery({
+    queryKey: ["commission", id],
+    queryFn: () =>
+      answer(api.GET("/api/commissions/{commission_id}", { params: { path: { commission_id: id } } })),
+    staleTime: 0,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+    retry: false,
+  });
+  if (opened.isError) {
+    return (
+      <main className="p-10">
+        <p className="mb-4 text-xl">{text.away}</p>
+        <Link to="/" className="underline">
+          {text.backToDesk}
+        </Link>
+      </main>
+    );
+  }
+  if (!opened.data) return <main className="p-10 text-pencil">{text.loading}</main>;
+  return <Workbench key={id} commission={opened.data} />;
+}
+
+function Workbench({ commission }: { commission: Commission }) {
+  const bench = useRecipe(commission.id, commission.recipe, commission.saved_at);
+  const { screen } = bench;
+  const [stage, setStage] = useState<Stage>("lower");
+  const [asked, setAsked] = useState<number | null>(null);
+  const [fitKey, setFitKey] = useState(0);
+  const go = useNavigate();
+
+  const visit = (next: Stage) => {
+    setStage(next);
+    document.getElementById(`part-${next}`)?.scrollIntoView({ block: "start" });
+  };
+  const otherUnit = () => bench.change({ unit: bench.draft.unit === "cm" ? "in" : "cm" });
+  useKeys({
+    u: otherUnit,
+    z: (event) => (event.shiftKey ? bench.redo() : bench.undo()),
+    d: () => go("/"),
+    f: () => setFitKey((key) => key + 1),
+    ...Object.fromEntries(STAGES.map((name, index) => [String(index + 1), () => visit(name)])),
+  });
+  useEffect(() => preferredUnit.write(bench.draft.unit === "in" ? "in" : "cm"), [bench.draft.unit]);
+
+  if (!screen) {
+    return (
+      <main className="p-10 text-pencil">{bench.saving.state === "lost" ? text.lost : text.loading}</main>
+    );
+  }
+  const why = (label: string) => {
+    const index = screen.workings.map((working) => working.label).lastIndexOf(label);
+    setAsked(index >= 0 ? index : null);
+  };
+  const join = screen.joins[0];
+  return (
+    <main className="print-flow flex min-h-0 flex-1 flex-col">
+      <div className="flex flex-wrap items-center gap-x-5 border-b border-chalk px-5 py-1.5">
+        <h1 className="font-title text-2xl leading-none">{commission.title}</h1>
+        <p className="text-pencil">{commission.person.name}</p>
+        <WayThrough screen={screen} stage={stage} onVisit={visit} />
+        <div className="no-print ml-auto flex items-center gap-2">
+          <SavedMark saving={bench.saving} />
+          <Button look="quiet" aria-label={text.undo} disabled={!bench.canUndo} onClick={bench.undo}>
+            <Undo2 size={17} />
+          </Button>
+          <Button look="quiet" aria-label={text.redo} disabled={!bench.canRedo} onClick={bench.redo}>
+            <Redo2 size={17} />
+          </Button>
+          <Switcher
+            label={text.unit}
+            value={bench.draft.unit === "in" ? "in" : "cm"}
+            choices={[
+              { value: "cm", text: "cm" },
+              { value: "in", text: "in" },
+            ]}
+            onChoose={(unit) => bench.change({ unit })}
+          />
+        </div>
+      </div>
+      <div className="print-flow grid min-h-0 flex-1 grid-cols-[minmax(17rem,22rem)_minmax(0,1fr)_minmax(15rem,19rem)]">
+        <Parts screen={screen} bench={bench} commission={commission} />
+        <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} />
+        <Margin
+          screen={screen}
+          asked={asked}
+          onAsk={setAsked}
+          onTake={(remedy) => bench.change(remedy.changes)}
+        />
+      </div>
+      {join && <JoinRibbon join={join} onWhy={why} onTake={(remedy) => bench.change(remedy.changes)} />}
+    </main>
+  );
+}
+
+function Parts({ screen, bench, commission }: { screen: Screen; bench: Bench; commission: Commission }) {
+  return (
+    <div className="print-flow min-h-0 overflow-auto border-r border-chalk">
+      <LooseProblems bench={bench} />
+      {screen.sentences.map((part) => (
+        <Sentences key={part.where} part={part} bench={bench} />
+      ))}
+      <Files screen={screen} commissionId={commission.id} saved={bench.saving.state === "saved"} />
+    </div>
+  );
+}
+
+/** The way through the job: every stage in the order of the trade, and where something is unresolved. */
+function WayThrough({
+  screen,
+  stage,
+  onVisit,
+}: {
+  screen: Screen;
+  stage: Stage;
+  onVisit: (stage: Stage) => void;
+}) {
+  return (
+    <nav aria-label={text.way} className="no-print">
+      <ol className="flex items-center">
+        {STAGES.map((name, index) => {
+          const open = screen.findings.filter(
+            (finding) => finding.severity !== "note" && finding.stage === name,
+          ).length;
+          return (
+            <li key={name} className="flex items-center">
+              {index > 0 && <span aria-hidden className="w-4 border-t-2 border-dashed border-chalk" />}
+              <button
+                type="button"
+                aria-current={stage === name ? "step" : undefined}
+                onClick={() => onVisit(name)}
+                className="min-h-8 rounded-sm px-2 hover:bg-lining aria-[current=step]:bg-lining"
+              >
+                {text.stages[name]}
+                {open > 0 && (
+                  <span className="ml-1.5 font-bold text-thread">
+                    <span aria-hidden>✕ {open}</span>
+                    <span className="sr-only">, {text.open(open)}</span>
+                  </span>
+                )}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}
+
+function SavedMark({ saving }: { saving: Saving }) {
+  if (saving.state === "lost" || saving.state === "waiting") {
+    return (
+      <p role="status" className="max-w-72 text-sm leading-tight text-thread">
+        {saving.state === "lost" ? text.unsaved : text.waiting}
+      </p>
+    );
+  }
+  const at =
+    saving.state === "saved" &&
+    new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" }).format(
+      new Date(saving.at),
+    );
+  return (
+    <p role="status" data-testid="saved" className="text-sm text-pencil">
+      {at ? `${text.saved} ${at}` : text.saving}
+    </p>
+  );
+}

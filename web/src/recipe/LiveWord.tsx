@@ -1,0 +1,166 @@
+import { Popover } from "radix-ui";
+import { useState } from "react";
+import type { Unit, Word } from "../api/client";
+import { text } from "../text";
+import { Button } from "../ui/Button";
+import { ChoiceList } from "../ui/Choice";
+import { LengthField } from "../ui/LengthField";
+
+/** A word of a recipe sentence that can be changed where it stands. */
+export function LiveWord({
+  word,
+  unit,
+  problem,
+  typed,
+  onChange,
+}: {
+  word: Word;
+  unit: Unit;
+  problem?: string;
+  typed?: string;
+  onChange: (value: unknown) => void;
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <button
+          type="button"
+          aria-label={`${word.label}: ${word.text}`}
+          data-word={word.path}
+          className={`inline rounded-sm border-b-2 border-dotted px-0.5 text-left font-semibold hover:bg-lining ${
+            problem ? "border-thread text-thread" : "border-pencil"
+          } data-[state=open]:bg-lining`}
+        >
+          {problem && typed ? typed : word.text}
+          {problem && <span className="sr-only"> ({problem})</span>}
+        </button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={10}
+          aria-label={word.label}
+          className="z-20 max-h-[70vh] max-w-80 overflow-auto rounded-sm border border-pencil bg-paper p-3 shadow-lg"
+          onKeyDown={(event) => {
+            if (event.key === "Enter") {
+              event.preventDefault();
+              setOpen(false);
+            }
+          }}
+        >
+          <Editor word={word} unit={unit} problem={problem} typed={typed} onChange={onChange} />
+          {word.help && <p className="mt-2 text-pencil">{word.help}</p>}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function Editor({
+  word,
+  unit,
+  problem,
+  typed,
+  onChange,
+}: {
+  word: Word;
+  unit: Unit;
+  problem?: string;
+  typed?: string;
+  onChange: (value: unknown) => void;
+}) {
+  const without = word.optional && (
+    <Button look="quiet" className="mt-1 w-full" onClick={() => onChange(null)}>
+      {text.leaveOut}: {withoutText(word)}
+    </Button>
+  );
+  if (word.sort === "choice") {
+    return <ChoiceList label={word.label} value={word.value} choices={word.choices} onChoose={onChange} />;
+  }
+  if (word.sort === "length") {
+    return (
+      <>
+        <LengthField
+          label={word.label}
+          shown={typed ?? (word.value === null ? "" : word.text)}
+          value={typeof word.value === "number" ? word.value : null}
+          unit={unit}
+          problem={problem}
+          autoFocus
+          onType={(next) => onChange(next.trim() === "" && word.optional ? null : next)}
+          onStep={onChange}
+        />
+        {without}
+        <p className="mt-2 max-w-64 text-sm text-pencil">{text.step}</p>
+      </>
+    );
+  }
+  return <NumberEditor word={word} problem={problem} typed={typed} onChange={onChange} />;
+}
+
+function withoutText(word: Word): string {
+  return word.value === null ? word.text : word.help || "—";
+}
+
+/** A plain number with the usual ones by name. */
+function NumberEditor({
+  word,
+  problem,
+  typed,
+  onChange,
+}: {
+  word: Word;
+  problem?: string;
+  typed?: string;
+  onChange: (value: unknown) => void;
+}) {
+  const [mine, setMine] = useState<string | null>(typed ?? null);
+  const shown = mine ?? String(word.value ?? "");
+  return (
+    <div>
+      <label className="block">
+        <span className="block text-pencil">{word.label}</span>
+        <input
+          type="text"
+          inputMode="decimal"
+          // biome-ignore lint/a11y/noAutofocus: the field is the whole of a popover that was just opened
+          autoFocus
+          value={shown}
+          aria-invalid={problem ? true : undefined}
+          onFocus={(event) => event.target.select()}
+          onChange={(event) => {
+            setMine(event.target.value);
+            onChange(event.target.value.replace(",", "."));
+          }}
+          onKeyDown={(event) => {
+            const direction = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
+            if (!direction || typeof word.value !== "number") return;
+            event.preventDefault();
+            setMine(null);
+            onChange(word.value + direction * (event.shiftKey ? 10 : 1));
+          }}
+          className="w-28 rounded-sm border border-pencil bg-paper px-2 py-1 text-xl aria-invalid:border-2 aria-invalid:border-thread"
+        />
+      </label>
+      {problem && (
+        <p role="alert" className="mt-1 max-w-64 text-thread">
+          {problem}
+        </p>
+      )}
+      {word.choices.length > 0 && (
+        <div className="mt-2 border-t border-chalk pt-2">
+          <ChoiceList
+            label={`${text.presets}: ${word.label}`}
+            value={word.value}
+            choices={word.choices}
+            onChoose={(value) => {
+              setMine(null);
+              onChange(value);
+            }}
+          />
+        </div>
+      )}
+    </div>
+  );
+}

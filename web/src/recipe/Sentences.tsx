@@ -1,0 +1,78 @@
+import type { ReactNode } from "react";
+import type { SentencePart } from "../api/client";
+import { text } from "../text";
+import { LiveWord } from "./LiveWord";
+import type { Bench } from "./useRecipe";
+
+/** The text typed at a place of the draft, if it is still text. */
+function typedAt(recipe: Record<string, unknown>, path: string): string | undefined {
+  let at: unknown = recipe;
+  for (const key of path.split(".")) at = (at as Record<string, unknown> | undefined)?.[key];
+  return typeof at === "string" ? at : undefined;
+}
+
+/** One part of the recipe, said in sentences with live words. */
+export function Sentences({
+  part,
+  bench,
+  children,
+}: {
+  part: SentencePart;
+  bench: Bench;
+  children?: ReactNode;
+}) {
+  const unit = bench.screen?.unit ?? "cm";
+  return (
+    <section
+      id={`part-${part.where}`}
+      aria-label={part.title}
+      className="scroll-mt-2 border-b border-chalk px-5 py-3"
+    >
+      <h2 className="mb-1 font-title text-xl">{part.title}</h2>
+      {part.lines.map((line, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a part's sentences keep their order
+        <p key={index} className="mb-2 leading-relaxed">
+          {line.map((token, place) =>
+            typeof token === "string" ? (
+              token
+            ) : (
+              <LiveWord
+                // biome-ignore lint/suspicious/noArrayIndexKey: words keep their place in the sentence
+                key={place}
+                word={token}
+                unit={unit}
+                problem={bench.problems.find((problem) => problem.field === token.path)?.text}
+                typed={
+                  bench.problems.some((problem) => problem.field === token.path)
+                    ? typedAt(bench.draft, token.path)
+                    : undefined
+                }
+                onChange={(value) => bench.change({ [token.path]: value })}
+              />
+            ),
+          )}
+        </p>
+      ))}
+      {children}
+    </section>
+  );
+}
+
+/** Problems that belong to no single word: to a pair of lengths, or to the whole recipe. */
+export function LooseProblems({ bench }: { bench: Bench }) {
+  const words = new Set(
+    (bench.screen?.sentences ?? []).flatMap((part) =>
+      part.lines.flat().flatMap((token) => (typeof token === "string" ? [] : [token.path])),
+    ),
+  );
+  const loose = bench.problems.filter((problem) => !words.has(problem.field));
+  if (!loose.length) return null;
+  return (
+    <div role="alert" className="border-b border-thread bg-mend px-5 py-2 text-thread">
+      {loose.map((problem) => (
+        <p key={problem.field}>{problem.text}</p>
+      ))}
+      <p className="text-sm">{text.waiting}</p>
+    </div>
+  );
+}

@@ -1,0 +1,316 @@
+import { Maximize, Minus, Plus } from "lucide-react";
+import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Edge, Piece, Screen, Unit } from "../api/client";
+import { text } from "../text";
+import { Button } from "../ui/Button";
+import { Rulers } from "./Rulers";
+
+/** What part of the sheet is seen: its corner in mm, and how many mm one pixel shows. */
+export interface View {
+  x: number;
+  y: number;
+  perPixel: number;
+}
+
+interface Touched {
+  piece: string;
+  edge: string;
+}
+
+const PIXEL = 25.4 / 96;
+/** A piece narrower than this many pixels carries its name above it, and no lengths until it is touched. */
+const SMALL = 110;
+const SCALES = [1, 2, 5, 10];
+
+/** The pieces to one scale. Touch an edge and it lights up with the edge it is sewn to. */
+export function Sheet({ sheet, unit, fitKey }: { sheet: Screen["sheet"]; unit: Unit; fitKey: number }) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 600, height: 400 });
+  const [view, setView] = useState<View | null>(null);
+  const [touched, setTouched] = useState<Touched | null>(null);
+  const drag = useRef<{ x: number; y: number; view: View } | null>(null);
+
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height });
+    });
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+
+  const fitted = useMemo<View>(() => {
+    const perPixel = Math.max(sheet.width / (size.width - 30), sheet.height / (size.height - 60));
+    return {
+      perPixel,
+      x: -(size.width * perPixel - sheet.width) / 2 - 8 * perPixel,
+      y: -sheet.height - (size.height * perPixel - sheet.height) / 2 - 18 * perPixel,
+    };
+  }, [sheet.width, sheet.height, size]);
+  const seen = view ?? fitted;
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new key asks for the whole sheet again
+  useEffect(() => setView(null), [fitKey]);
+
+  const zoom = useCallback(
+    (factor: number, at = { x: size.width / 2, y: size.height / 2 }) => {
+      setView((now) => {
+        const from = now ?? fitted;
+        const perPixel = Math.min(Math.max(from.perPixel * factor, 0.05), 20);
+        return {
+          perPixel,
+          x: from.x + at.x * (from.perPixel - perPixel),
+          y: from.y + at.y * (from.perPixel - perPixel),
+        };
+      });
+    },
+    [fitted, size],
+  );
+
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const box = element.getBoundingClientRect();
+      zoom(Math.exp(event.deltaY / 500), { x: event.clientX - box.left, y: event.clientY - box.top });
+    };
+    element.addEventListener("wheel", wheel, { passive: false });
+    return () => element.removeEventListener("wheel", wheel);
+  }, [zoom]);
+
+  const pan = (dx: number, dy: number) =>
+    setView((now) => {
+      const from = now ?? fitted;
+      return { ...from, x: from.x + dx * from.perPixel, y: from.y + dy * from.perPixel };
+    });
+
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const moves: Record<string, () => void> = {
+      ArrowLeft: () => pan(-60, 0),
+      ArrowRight: () => pan(60, 0),
+      ArrowUp: () => pan(0, -60),
+      ArrowDown: () => pan(0, 60),
+      "+": () => zoom(0.8),
+      "-": () => zoom(1.25),
+      "0": () => setView(null),
+    };
+    const move = moves[event.key];
+    if (move) {
+      event.preventDefault();
+      event.stopPropagation();
+      move();
+    }
+  };
+
+  const startDrag = (event: PointerEvent) => {
+    drag.current = { x: event.clientX, y: event.clientY, view: seen };
+  };
+  const moveDrag = (event: PointerEvent) => {
+    const from = drag.current;
+    if (!from) return;
+    setView({
+      ...from.view,
+      x: from.view.x - (event.clientX - from.x) * from.view.perPixel,
+      y: from.view.y - (event.clientY - from.y) * from.view.perPixel,
+    });
+  };
+
+  const lit = litEdges(sheet.pieces, touched);
+  const px = seen.perPixel;
+  const scaleNow = seen.perPixel / PIXEL;
+
+  return (
+    <section aria-label={text.sheet} className="relative flex min-h-0 min-w-0 flex-1 flex-col bg-paper">
+      <div
+        ref={frame}
+        role="group"
+        tabIndex={0}
+        aria-label={text.sheetHelp}
+        className="relative min-h-0 flex-1 touch-none overflow-hidden"
+        onKeyDown={onKeyDown}
+        onPointerDown={startDrag}
+        onPointerMove={moveDrag}
+        onPointerUp={() => {
+          drag.current = null;
+        }}
+        onPointerLeave={() => {
+          drag.current = null;
+        }}
+      >
+        <svg
+          data-testid="sheet"
+          width={size.width}
+          height={size.height}
+          viewBox={`${seen.x} ${seen.y} ${size.width * px} ${size.height * px}`}
+          className="absolute inset-0"
+        >
+          {sheet.pieces.map((piece) => (
+            <PieceDrawing key={piece.name} piece={piece} px={px} lit={lit} onTouch={setTouched} />
+          ))}
+        </svg>
+        <Rulers view={seen} size={size} unit={unit} />
+      </div>
+      <div className="no-print flex min-h-10 items-center gap-2 border-t border-chalk px-3 text-sm">
+        <p className="min-w-0 flex-1 truncate" aria-live="polite" data-testid="edge-words">
+          {touched ? (
+            <EdgeWords pieces={sheet.pieces} touched={touched} />
+          ) : (
+            <span className="text-pencil">{text.sheetHelp}</span>
+          )}
+        </p>
+        <label className="flex items-center gap-1 text-pencil">
+          <span className="sr-only">{text.scale}</span>
+          <select
+            value={SCALES.includes(Math.round(scaleNow * 100) / 100) ? String(Math.round(scaleNow)) : "fit"}
+            onChange={(event) => {
+              const wanted = Number(event.target.value);
+              if (wanted) zoom((wanted * PIXEL) / seen.perPixel);
+              else setView(null);
+            }}
+            className="min-h-7 rounded-sm border border-chalk bg-paper px-1 text-ink"
+          >
+            <option value="fit">1 : {scaleNow.toFixed(1)}</option>
+            {SCALES.map((scale) => (
+              <option key={scale} value={scale}>
+                1 : {scale}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Button look="quiet" aria-label={text.zoomOut} onClick={() => zoom(1.25)}>
+          <Minus size={16} />
+        </Button>
+        <Button look="quiet" aria-label={text.zoomIn} onClick={() => zoom(0.8)}>
+          <Plus size={16} />
+        </Button>
+        <Button look="quiet" aria-label={text.fit} onClick={() => setView(null)}>
+          <Maximize size={16} />
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** The touched edge and every edge it is sewn to, as "piece/edge". */
+function litEdges(pieces: Piece[], touched: Touched | null): Set<string> {
+  if (!touched) return new Set();
+  const edge = findEdge(pieces, touched);
+  return new Set([
+    `${touched.piece}/${touched.edge}`,
+    ...(edge?.mates ?? []).map((mate) => `${mate.piece}/${mate.edge}`),
+  ]);
+}
+
+function findEdge(pieces: Piece[], at: Touched): Edge | undefined {
+  return pieces.find((piece) => piece.name === at.piece)?.edges.find((edge) => edge.name === at.edge);
+}
+
+/** An edge in words: how long, and what it is sewn to. */
+function EdgeWords({ pieces, touched }: { pieces: Piece[]; touched: Touched }) {
+  const edge = findEdge(pieces, touched);
+  if (!edge) return null;
+  const mates = edge.mates
+    .map((mate) => `${text.sewnTo} ${mate.piece} ${mate.edge}: ${mate.text}`)
+    .join("; ");
+  return (
+    <>
+      <strong>
+        {touched.piece}, {edge.name}
+      </strong>{" "}
+      {edge.length}
+      {edge.length !== edge.drawn_length && ` (${edge.drawn_length} drawn)`} · {text.allowance}{" "}
+      {edge.allowance} · {mates || text.free}
+    </>
+  );
+}
+
+function PieceDrawing({
+  piece,
+  px,
+  lit,
+  onTouch,
+}: {
+  piece: Piece;
+  px: number;
+  lit: Set<string>;
+  onTouch: (touched: Touched | null) => void;
+}) {
+  const [left, top, width, height] = piece.box;
+  const small = Math.min(width, height) / px < SMALL;
+  const titleY = small ? top - 7 * px : top + height / 2;
+  return (
+    <g data-piece={piece.name} fill="none" stroke="var(--color-ink)">
+      <path d={piece.cut_line} strokeWidth={2 * px} fill="var(--color-linen)" />
+      <path d={piece.seam_line} strokeWidth={px} strokeDasharray={`${5 * px} ${3 * px}`} />
+      {piece.fold.map((d) => (
+        <path
+          key={d}
+          d={d}
+          strokeWidth={2 * px}
+          strokeDasharray={`${12 * px} ${3 * px} ${2 * px} ${3 * px}`}
+        />
+      ))}
+      {[...piece.internal, ...piece.grain, ...piece.notches].map((d) => (
+        <path key={d} d={d} strokeWidth={px} />
+      ))}
+      {piece.edges.map((edge) => {
+        const isLit = lit.has(`${piece.name}/${edge.name}`);
+        const away = 17;
+        return (
+          <g key={edge.name}>
+            {isLit && <path d={edge.d} strokeWidth={5 * px} stroke="var(--color-thread)" />}
+            {(!small || isLit) && (
+              <text
+                x={edge.middle[0] - edge.outward[0] * away * px}
+                y={edge.middle[1] - edge.outward[1] * away * px}
+                fontSize={13 * px}
+                fill={isLit ? "var(--color-thread)" : "var(--color-ink)"}
+                fontWeight={isLit ? 700 : 500}
+                stroke="var(--color-linen)"
+                strokeWidth={4 * px}
+                paintOrder="stroke"
+                textAnchor={edge.outward[0] > 0.5 ? "end" : edge.outward[0] < -0.5 ? "start" : "middle"}
+                dominantBaseline="central"
+              >
+                {edge.length}
+              </text>
+            )}
+            <path
+              d={edge.d}
+              role="button"
+              tabIndex={0}
+              data-edge={`${piece.name}/${edge.name}`}
+              aria-label={`${piece.name}, ${edge.name}, ${edge.length}`}
+              strokeWidth={24 * px}
+              stroke="transparent"
+              pointerEvents="stroke"
+              className="cursor-pointer focus:outline-none"
+              onPointerEnter={() => onTouch({ piece: piece.name, edge: edge.name })}
+              onClick={() => onTouch({ piece: piece.name, edge: edge.name })}
+              onFocus={() => onTouch({ piece: piece.name, edge: edge.name })}
+            />
+          </g>
+        );
+      })}
+      <text
+        x={left + width / 2}
+        y={titleY}
+        stroke="var(--color-linen)"
+        strokeWidth={4 * px}
+        paintOrder="stroke"
+        fill="var(--color-ink)"
+        fontSize={15 * px}
+        textAnchor="middle"
+      >
+        <tspan fontWeight={700}>{piece.name}</tspan>
+        {!small && (
+          <tspan x={left + width / 2} dy={17 * px} fontSize={13 * px}>
+            {text.cut(piece.cut, piece.on_fold)}, {piece.material}
+          </tspan>
+        )}
+      </text>
+    </g>
+  );
+}

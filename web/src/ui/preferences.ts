@@ -1,0 +1,54 @@
+import { useEffect, useState, useSyncExternalStore } from "react";
+
+/** A choice kept in this browser. */
+function kept<T extends string>(key: string, usual: T) {
+  const listeners = new Set<() => void>();
+  const read = () => (localStorage.getItem(key) as T | null) ?? usual;
+  const write = (value: T) => {
+    localStorage.setItem(key, value);
+    for (const tell of listeners) tell();
+  };
+  const use = () =>
+    useSyncExternalStore((tell) => {
+      listeners.add(tell);
+      return () => listeners.delete(tell);
+    }, read);
+  return { read, write, use };
+}
+
+export const light = kept<"day" | "evening">("hem.light", "day");
+export const preferredUnit = kept<"cm" | "in">("hem.unit", "cm");
+export const singleKeys = kept<"on" | "off">("hem.keys", "on");
+export const paperSize = kept<"a4" | "letter">("hem.paper", "a4");
+
+/** Puts the chosen light on the page. */
+export function useLight() {
+  const chosen = light.use();
+  useEffect(() => {
+    document.documentElement.dataset.light = chosen;
+  }, [chosen]);
+  return chosen;
+}
+
+/** Runs single-key shortcuts, unless something is being typed or they are switched off. */
+export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>) {
+  const [latest] = useState({ keys });
+  latest.keys = keys;
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent) => {
+      const at = event.target as HTMLElement;
+      const typing = at.closest("input, textarea, select, [role=dialog], [role=radiogroup]");
+      const undoing = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z";
+      if (event.altKey || ((event.ctrlKey || event.metaKey) && !undoing)) return;
+      if (!undoing && (typing || singleKeys.read() === "off")) return;
+      if (undoing && typing?.matches("input, textarea")) return;
+      const run = latest.keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+      if (run) {
+        event.preventDefault();
+        run(event);
+      }
+    };
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
+  }, [latest]);
+}
