@@ -46,7 +46,7 @@ export function CommissionPage() {
 function Workbench({ commission }: { commission: Commission }) {
   const bench = useRecipe(commission.id, commission.recipe, commission.saved_at);
   const { screen } = bench;
-  const [stage, setStage] = useState<Stage>("lower");
+  const [stage, setStage] = useState<Stage>("figure");
   const [asked, setAsked] = useState<number | null>(null);
   const [fitKey, setFitKey] = useState(0);
   const go = useNavigate();

@@ -153,7 +153,7 @@ export function Sheet({ sheet, unit, fitKey }: { sheet: Screen["sheet"]; unit: U
         <Rulers view={seen} size={size} unit={unit} />
       </div>
       <div className="no-print flex min-h-10 items-center gap-2 border-t border-chalk px-3 text-sm">
-        <p className="min-w-0 flex-1 truncate" aria-live="polite" data-testid="edge-words">
+        <p className="line-clamp-2 min-w-0 flex-1 leading-tight" aria-live="polite" data-testid="edge-words">
           {touched ? (
             <EdgeWords pieces={sheet.pieces} touched={touched} />
           ) : (

@@ -1,0 +1,455 @@
+"""Drafting a circle skirt: from its recipe sentence to sectors on paper.
+
+centre of the circle
+      ·
+r    ╱ ╲      the sector's straight edges are seams, folds or the opening;
+    ╱waist╲    where the arc holds the opening's allowance, the seam line lies
+   ╱       ╲   inside the straight edge and parallel to it
+  ╱__ hem ___╲
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from math import asin, ceil, degrees, pi, radians, sin
+from typing import TYPE_CHECKING
+
+from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, warn
+from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
+from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM
+from gentle_hem.core.lower.flare import HIP_EASE, Flare, FlareRadii, least_sweep, room_beside, say_sweep
+from gentle_hem.core.parts import Host, Made, OpeningPlace
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.workings import Angle, Workings
+
+if TYPE_CHECKING:
+    from gentle_hem.core.lower.circle import CircleSkirt
+
+WIDEST_SWEEP = 1080.0
+FRONT_DART_LENGTH = 108.0
+BACK_DART_LENGTH = 140.0
+"""Skirt dart lengths: front 3½-5 in, back 5-6 in, common practice (handbook 5)."""
+
+DEEPEST_CURVED_HEM = 20.0
+"""A turned hem deeper than 2 cm on a circle will not lie flat, common practice (handbook 11)."""
+
+USUAL_WAIST_TO_HIP = 200.0
+"""Waist to hip when it was not taken: 20 cm, common practice (handbook 3.4)."""
+
+
+@dataclass(frozen=True)
+class DraftedCircle:
+    """A circle skirt being drafted for its host: the numbers every piece needs."""
+
+    skirt: CircleSkirt
+    host: Host
+    radii: FlareRadii
+    front_angle: float
+    back_angle: float
+    pieces: int
+    waist_allowance: float
+    seam: float
+    findings: tuple[Finding, ...]
+
+    @classmethod
+    def of(cls, skirt: CircleSkirt, host: Host, notes: Workings) -> DraftedCircle:
+        findings: list[Finding] = []
+        upper = host.waist
+        front_darts = 2 * skirt.front_dart * _count(host, "front")
+        back_darts = 2 * skirt.back_dart * _count(host, "back")
+        following = 2 * upper.length + host.ease + front_darts + back_darts
+        seam = skirt.seam if skirt.seam is not None else following
+        arc = skirt.arc_allowance or 0.0
+        flare = Flare(
+            seam, radians(skirt.sweep), skirt.length, host.allowances.waist, skirt.hem,
+            skirt.rule, arc, skirt.stretch, skirt.tape_mark,
+        )  # fmt: skip
+        radii = flare.work(notes)
+
+        waist_allowance = host.allowances.waist
+        if radii.cut_radius <= 0:
+            findings.append(
+                stop(
+                    "allowance-uses-up-radius",
+                    "The waist allowance of {allowance} is more than the seam radius of {radius}; nothing is left "
+                    "to cut along. Use fewer degrees or a narrower allowance.",
+                    *in_recipe("lower.sweep", "allowances.waist"),
+                    allowance=waist_allowance, radius=radii.seam_radius,
+                )
+            )  # fmt: skip
+            waist_allowance = radii.seam_radius / 2
+
+        front, back = _shares(skirt, upper.between(CENTRE_FRONT, SIDE_SEAM), front_darts / 2,
+                              upper.between(SIDE_SEAM, CENTRE_BACK), back_darts / 2)  # fmt: skip
+        at_back = arc / 2 if _opens_at_back(skirt.pieces, host) else 0.0
+        at_sides = 0.0 if at_back else arc / 4
+        sewn_half = radii.stitched_seam / 2
+        radius = float(radii.seam_radius)
+        front_angle = (sewn_half * front / (front + back) + at_sides) / radius
+        back_angle = (sewn_half * back / (front + back) + at_sides + at_back) / radius
+        drafted = cls(skirt, host, radii, front_angle, back_angle, skirt.pieces, waist_allowance, seam, ())
+        drafted = drafted._in_enough_pieces(findings)
+        findings += drafted._hip_findings(seam, notes) + drafted._finish_findings()
+        return replace(drafted, findings=tuple(findings))
+
+    def _in_enough_pieces(self, findings: list[Finding]) -> DraftedCircle:
+        """The same skirt in as many pieces as flat cloth allows; says so when that is more than asked."""
+        for pieces in (count for count in (1, 2, 4) if count >= self.skirt.pieces):
+            made = replace(self, pieces=pieces)
+            if all(made._whole_angle(angle, name) <= 2 * pi + 1e-9 for name, angle in made._sectors()):
+                break
+        else:
+            even = (self.front_angle + self.back_angle) / 2
+            made = replace(self, pieces=4, front_angle=even, back_angle=even)
+        if made.pieces != self.skirt.pieces:
+            findings.append(
+                stop(
+                    "sweep-too-wide-for-pieces",
+                    "A {sweep} cannot lie flat in {asked}: one piece of cloth turns 360° at most. "
+                    "It is drawn in {pieces} pieces.",
+                    *in_recipe("lower.pieces"),
+                    remedies=(
+                        Remedy("pieces", "Cut it in {pieces} pieces", {"lower.pieces": made.pieces},
+                               "more seams", {"pieces": str(made.pieces)}),
+                    ),
+                    sweep=say_sweep(self.skirt.sweep),
+                    asked=f"{self.skirt.pieces} piece" + ("s" if self.skirt.pieces > 1 else ""),
+                    pieces=str(made.pieces),
+                )
+            )  # fmt: skip
+        return made
+
+    @property
+    def opens_at_back(self) -> bool:
+        return _opens_at_back(self.pieces, self.host)
+
+    def _sectors(self) -> list[tuple[str, float]]:
+        """The pieces as they are drawn: name and angle of the sector."""
+        if self.pieces == 1:
+            return [("skirt", self.front_angle + self.back_angle)]
+        return [("skirt front", self.front_angle), ("skirt back", self.back_angle)]
+
+    def _is_folded(self, name: str) -> bool:
+        if name == "skirt back":
+            return self.pieces == 2 and not self.opens_at_back
+        return self.pieces < 4
+
+    def _whole_angle(self, angle: float, name: str) -> float:
+        """A sector's angle as it lies on the cloth, unfolded."""
+        return 2 * angle if self._is_folded(name) else angle
+
+    def made(self) -> Made:
+        findings = list(self.findings)
+        pieces = tuple(self._piece(name, angle, findings) for name, angle in self._sectors())
+        names = [piece.name for piece in pieces]
+        waist = tuple(EdgeRef(name, "waist", backwards=True) for name in names)
+        corners = (CENTRE_FRONT, SIDE_SEAM, CENTRE_BACK) if len(pieces) == 2 else (CENTRE_FRONT, CENTRE_BACK)
+        seams: tuple[Seam, ...] = ()
+        if len(pieces) == 2:
+            seams = (Seam("skirt side seam", (EdgeRef(names[0], "side"),), (EdgeRef(names[1], "side"),)),)
+        for piece in pieces:
+            for edge in piece.edges:
+                if (edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and not piece.on_fold) or (
+                    edge.role is Role.CENTRE_BACK and piece.name == "skirt"
+                ):
+                    # both halves of the seam are cut from one piece, the second mirrored
+                    ref = EdgeRef(piece.name, edge.name)
+                    seams += (Seam(f"skirt {edge.name} seam", (ref,), (ref,)),)
+        stretched = -self.radii.stitched_seam * self.skirt.stretch / (100 - self.skirt.stretch)
+        return Made(pieces, seams, waist, corners, stretched, {"lower.seam": self.seam}, tuple(findings))
+
+    def _piece(self, name: str, angle: float, findings: list[Finding]) -> Piece:
+        """One sector. Fronts begin at the centre front and turn anticlockwise; backs end at the centre back."""
+        skirt, host = self.skirt, self.host
+        folded = self._is_folded(name)
+        is_back = name == "skirt back"
+        left_role = Role.SIDE if is_back else Role.CENTRE_FRONT
+        right_role = Role.CENTRE_BACK if name != "skirt front" else Role.SIDE
+        begin = -pi / 2 - angle if is_back else -pi / 2
+        room = room_beside(self._whole_angle(angle, name), max(float(self.radii.cut_radius), 0.0))
+
+        allowances: dict[Role, float] = {}
+        insets: dict[Role, float] = {}
+        for role in (left_role, right_role):
+            inset = self._inset(role)
+            wanted = inset or host.allowances.of(role)
+            if role is Role.CENTRE_BACK and not self.opens_at_back:
+                wanted = host.allowances.panel
+            if folded and role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and name != "skirt":
+                wanted = 0.0
+            if folded and name == "skirt" and role is Role.CENTRE_FRONT:
+                wanted = 0.0
+            if not inset and wanted > room + 1e-6:
+                findings.append(self._no_room(name, role, wanted))
+                wanted = 0.0
+            allowances[role], insets[role] = wanted, inset
+
+        r, big = float(self.radii.seam_radius), float(self.radii.hem_radius)
+        d_left, d_right = insets[left_role], insets[right_role]
+        waist_from, waist_to = begin + asin(d_left / r), begin + angle - asin(d_right / r)
+        hem_from, hem_to = begin + asin(d_left / big), begin + angle - asin(d_right / big)
+        left = Path.of(Line(polar(r, waist_from), polar(big, hem_from)))
+        hem = Path.of(Arc(ORIGIN, big, hem_from, hem_to - hem_from))
+        right = Path.of(Line(polar(big, hem_to), polar(r, waist_to)))
+        waist = Path.of(Arc(ORIGIN, r, waist_to, waist_from - waist_to))
+        zip_edge = Role.CENTRE_BACK if self.opens_at_back else Role.SIDE
+        edges = (
+            Edge(
+                str(left_role),
+                left_role,
+                left,
+                allowances[left_role],
+                turned=self._is_zip(left_role, zip_edge),
+            ),
+            Edge("hem", Role.HEM, hem, skirt.hem, turned=True),
+            Edge(str(right_role), right_role, right, allowances[right_role], self._is_zip(right_role, zip_edge)),
+            Edge("waist", Role.WAIST, waist, self.waist_allowance),
+        )
+        darts = tuple(self._darts(name, waist))
+        notches = [*self._waist_notches(name, waist, darts), *self._seam_notches(edges, folded)]
+        aside = min(25.0, 0.3 * (r + 0.3 * (big - r)) * sin(min(angle, pi / 2))) * (-1 if is_back else 1)
+        return Piece(
+            name,
+            edges,
+            cut=1 if folded else 2,
+            on_fold=folded,
+            darts=darts,
+            notches=tuple(notches),
+            grain=(Point(aside, -(r + 0.3 * (big - r))), Point(aside, -(r + 0.7 * (big - r)))),
+        )
+
+    def _inset(self, role: Role) -> float:
+        """How far the seam line lies inside the sector's straight edge when the arc holds the allowance."""
+        arc = self.skirt.arc_allowance or 0.0
+        along = 0.0
+        if arc and role is Role.CENTRE_BACK and self.opens_at_back:
+            along = arc / 2
+        elif arc and role is Role.SIDE and not self.opens_at_back:
+            along = arc / 4
+        r = float(self.radii.seam_radius)
+        return r * sin(along / r) if along else 0.0
+
+    def _is_zip(self, role: Role, zip_edge: Role) -> bool:
+        return role is zip_edge and self.host.opening.place is not OpeningPlace.NONE
+
+    def _no_room(self, name: str, role: Role, wanted: float) -> Finding:
+        if role is Role.CENTRE_BACK and self.pieces == 1:
+            return warn(
+                "slit-has-no-allowance",
+                "A whole ring has no room for an allowance at its slit. Stitched {allowance} in, the zip takes "
+                "{twice} out of the waist.",
+                *in_recipe("lower.pieces", "lower.arc_allowance"),
+                remedies=(
+                    Remedy("allowance-in-arc", "Take {twice} for the zip into the arc",
+                           {"lower.arc_allowance": 2 * wanted}, "the radius grows to make room",
+                           {"twice": 2 * wanted}),
+                    Remedy("pieces", "Cut it in 2 pieces", {"lower.pieces": 2}, "side seams", {}),
+                ),
+                allowance=wanted, twice=2 * wanted,
+            )  # fmt: skip
+        return stop(
+            "no-room-for-allowance",
+            "The {piece} turns so far round that {allowance} beside its {edge} would lie on itself. "
+            "Cut the skirt in more pieces.",
+            *in_recipe("lower.pieces"),
+            remedies=(
+                (Remedy("pieces", "Cut it in 4 pieces", {"lower.pieces": 4}, "more seams", {}),)
+                if self.pieces < 4
+                else ()
+            ),
+            piece=name, edge=str(role), allowance=wanted,
+        )  # fmt: skip
+
+    def _sides_of(self, name: str) -> tuple[str, ...]:
+        return {"skirt": ("front", "back"), "skirt front": ("front",), "skirt back": ("back",)}[name]
+
+    def _position(self, landmark_at: float) -> float:
+        """Where a place of the bodice's edge falls on the skirt's, both unrolled from the centre front.
+
+        Front maps to front and back to back, each in proportion, so that a skirt whose waist measures
+        differently carries its marks where its own side seam puts them.
+        """
+        upper = self.host.waist
+        front_upper = upper.between(CENTRE_FRONT, SIDE_SEAM)
+        front, back = self._stitched_front, self._stitched_back
+        if landmark_at <= front_upper:
+            return landmark_at * front / front_upper
+        return front + (landmark_at - front_upper) * back / (upper.length - front_upper)
+
+    @property
+    def _stitched_front(self) -> float:
+        along = 0.0 if self.opens_at_back else (self.skirt.arc_allowance or 0.0) / 4
+        return self.front_angle * self.radii.seam_radius - along - self.skirt.front_dart * _count(self.host, "front")
+
+    @property
+    def _stitched_back(self) -> float:
+        arc = self.skirt.arc_allowance or 0.0
+        along = arc / 2 if self.opens_at_back else arc / 4
+        return self.back_angle * self.radii.seam_radius - along - self.skirt.back_dart * _count(self.host, "back")
+
+    def _darts(self, name: str, waist: Path) -> list[Dart]:
+        """Darts under the bodice's, from the centre front outwards, their mouths along the waist arc."""
+        made: list[Dart] = []
+        start = self._stitched_front if name == "skirt back" else 0.0
+        taken = 0.0
+        for mark in self.host.waist.darts():
+            side = mark.name.split()[0]
+            intake = self.skirt.front_dart if side == "front" else self.skirt.back_dart
+            if side not in self._sides_of(name) or intake <= 0:
+                continue
+            from_front = self._position(mark.at) - start + taken
+            at = waist.length - from_front - intake
+            taken += intake
+            depth = FRONT_DART_LENGTH if side == "front" else BACK_DART_LENGTH
+            middle = at + intake / 2
+            inward = waist.tangent_at(middle).left
+            apex = waist.point_at(middle) + inward * min(depth, 0.8 * self.skirt.length)
+            made.append(Dart("waist", at, intake, apex, mark.name))
+        return made
+
+    def _waist_notches(self, name: str, waist: Path, darts: tuple[Dart, ...]) -> list[Notch]:
+        """A notch under every landmark of the bodice that the skirt has no dart or seam of its own for."""
+        have = {dart.landmark for dart in darts}
+        start = self._stitched_front if name == "skirt back" else 0.0
+        whole = self._stitched_front + self._stitched_back
+        made = []
+        for mark in self.host.waist.landmarks:
+            here = mark.name.split()[0] in self._sides_of(name) and "dart" in mark.name
+            is_side = mark.name == SIDE_SEAM and name == "skirt"
+            if mark.name in have or not (here or is_side):
+                continue
+            closed = (self._stitched_front if is_side else self._position(mark.at)) - start
+            if closed < 1 or closed > whole - 1:
+                continue
+            before = sum(d.intake for d in darts if self._closed_from_front(d, waist, darts) < closed)
+            double = mark.name.startswith("back")
+            made.append(Notch("waist", waist.length - closed - before, mark.name, double))
+        return made
+
+    @staticmethod
+    def _closed_from_front(dart: Dart, waist: Path, darts: tuple[Dart, ...]) -> float:
+        opened = waist.length - dart.at - dart.intake
+        return opened - sum(other.intake for other in darts if other.at > dart.at)
+
+    def _seam_notches(self, edges: tuple[Edge, ...], folded: bool) -> list[Notch]:
+        """Half-way waist to hem on every straight seam, and the zip's end on the opening."""
+        made = []
+        opening = self.host.opening
+        for edge in edges:
+            straight = edge.role in (Role.SIDE, Role.CENTRE_FRONT, Role.CENTRE_BACK)
+            on_the_fold = folded and edge.role is not Role.SIDE and edge.allowance == 0
+            if not straight or on_the_fold:
+                continue
+            made.append(Notch(edge.name, edge.drawn_length / 2, double=edge.role is Role.CENTRE_BACK))
+            if edge.turned and 0 < opening.below_waist < edge.drawn_length:
+                downwards = edge is edges[0]
+                at = opening.below_waist if downwards else edge.drawn_length - opening.below_waist
+                made.append(Notch(edge.name, at, "zip end"))
+        return made
+
+    def _hip_findings(self, seam: float, notes: Workings) -> list[Finding]:
+        """Does the flare pass over the hips? (handbook 7.3: check it always)"""
+        hip = self.host.figure.get("hip_girth")
+        if hip is None:
+            return []
+        drop = self.host.figure.get("waist_to_hip") or USUAL_WAIST_TO_HIP
+        if self.skirt.length < drop:
+            return []
+        least = least_sweep(seam, hip, drop, notes)
+        sweep = radians(self.skirt.sweep)
+        if sweep >= least - 1e-9:
+            return []
+        whole_degrees = float(ceil(degrees(least)))
+        return [
+            stop(
+                "sweep-below-hip",
+                "A {sweep} measures {at_hip} at the hip; the hip with ease needs {needed}. "
+                "It takes {least} at least.",
+                *in_recipe("lower.sweep"),
+                remedies=(
+                    (
+                        Remedy("sweep", "Open the sweep to {least}", {"lower.sweep": whole_degrees},
+                               "a wider hem and more cloth", {"least": Angle(radians(whole_degrees))}),
+                    )
+                    if whole_degrees <= WIDEST_SWEEP
+                    else ()
+                ),
+                sweep=say_sweep(self.skirt.sweep), at_hip=seam + sweep * drop,
+                needed=hip + HIP_EASE, least=Angle(least),
+            )
+        ]  # fmt: skip
+
+    def _finish_findings(self) -> list[Finding]:
+        skirt, radii = self.skirt, self.radii
+        found: list[Finding] = []
+        deepest = max(skirt.hem, self.waist_allowance)
+        if skirt.length <= deepest:
+            found.append(
+                stop(
+                    "length-shorter-than-allowance",
+                    "The skirt is {length} long and its deepest allowance is {allowance}; there is no skirt left "
+                    "between them.",
+                    *in_recipe("lower.length", "lower.hem"),
+                    length=skirt.length, allowance=deepest,
+                )
+            )  # fmt: skip
+        if skirt.hem > DEEPEST_CURVED_HEM and skirt.sweep >= 90:
+            found.append(
+                warn(
+                    "hem-too-deep-for-curve",
+                    "A hem of {hem} on this curve is {extra} longer at its raw edge than where it is sewn and "
+                    "will not lie flat. Use 1-2 cm, a facing or bias.",
+                    *in_recipe("lower.hem"),
+                    remedies=(Remedy("hem", "Make the hem {narrow}", {"lower.hem": 12.7}, "", {"narrow": 12.7}),),
+                    hem=skirt.hem, extra=radians(skirt.sweep) * skirt.hem,
+                )
+            )  # fmt: skip
+        if self.pieces == 1 and self.host.opening.place is OpeningPlace.SIDE:
+            found.append(
+                warn(
+                    "one-piece-opens-at-back",
+                    "A skirt in one piece has its only seam at the centre back, so the opening lies there.",
+                    *in_recipe("opening.place", "lower.pieces"),
+                    remedies=(
+                        Remedy("pieces", "Cut it in 2 pieces", {"lower.pieces": 2}, "side seams", {}),
+                        Remedy("opening", "Open it at the centre back", {"opening.place": "centre_back"}, "", {}),
+                    ),
+                )
+            )
+        if skirt.tape_mark and radii.surplus < -0.5:
+            found.append(
+                note(
+                    "radius-rounded-down",
+                    "Rounding the radius down makes the stitched waist {lost} short; cut the hole larger by "
+                    "trimming until it walks.",
+                    *in_recipe("lower.tape_mark"),
+                    lost=-radii.surplus,
+                )
+            )
+        if skirt.sweep >= 90:
+            found.append(
+                note(
+                    "hang-before-levelling",
+                    "Let it hang 24 to 48 hours before the hem is levelled: the bias parts drop.",
+                )
+            )
+        return found
+
+
+def _count(host: Host, side: str) -> int:
+    """How many darts one half of the bodice has at the front or back."""
+    return sum(mark.name.startswith(side) for mark in host.waist.darts())
+
+
+def _opens_at_back(pieces: int, host: Host) -> bool:
+    """A zip at the centre back; a skirt in one piece has its only seam there, opening or not."""
+    return host.opening.place is OpeningPlace.CENTRE_BACK or pieces == 1
+
+
+def _shares(
+    skirt: CircleSkirt, front: float, front_darts: float, back: float, back_darts: float
+) -> tuple[float, float]:
+    """How the waist is shared between front and back."""
+    if skirt.share == "even":
+        return 1.0, 1.0
+    return front + front_darts, back + back_darts
