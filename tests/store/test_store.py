@@ -47,7 +47,7 @@ def test_opening_twice_changes_nothing(store, tmp_path):
     fill(store)
     again = Store(tmp_path)
     with again.session() as session:
-        assert len(commissions(session)) == 4
+        assert len(commissions(session)) == 6
     again.close()
 
 

@@ -6,12 +6,15 @@ from typing import Any, Literal
 
 from pydantic import BaseModel
 
+from gentle_hem.core.drafting import BACK, FRONT, Step
 from gentle_hem.core.findings import Finding
 from gentle_hem.core.garment import Garment
+from gentle_hem.core.geometry import Placement, Point
 from gentle_hem.core.join import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, JoinReport, Unrolled
 from gentle_hem.core.pattern import Edge, Piece, Verdict
 from gentle_hem.core.recipe import Recipe, spoken_parts
 from gentle_hem.core.sentences import SpokenPart
+from gentle_hem.core.start import bodice_choices
 from gentle_hem.core.units import Unit, format_length
 from gentle_hem.core.walk import SEAM_TOLERANCE, Walked
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
@@ -166,6 +169,34 @@ class StageFinding(FindingDocument):
     stage: Stage
 
 
+class StepOut(BaseModel):
+    """One step of the draft: its sentence, its lines, and the places it finds."""
+
+    half: str
+    text: str
+    strokes: list[str]
+    points: list[PointOut]
+
+
+class PointOut(BaseModel):
+    name: str
+    x: float
+    y: float
+
+
+class DraftOut(BaseModel):
+    """The draft to be played, front and back beside each other, in mm, y down."""
+
+    box: tuple[float, float, float, float]
+    steps: list[StepOut]
+
+
+class BodiceChoice(BaseModel):
+    kind: str
+    title: str
+    bodice: dict[str, Any]
+
+
 class ScreenOut(BaseModel):
     """Everything one screen needs of a recipe."""
 
@@ -178,8 +209,11 @@ class ScreenOut(BaseModel):
     findings: list[StageFinding]
     workings: list[WorkingDocument]
     ready: bool
+    draft: DraftOut | None
+    bodices: list[BodiceChoice]
 
 
+DRAFT_GAP = 60.0
 SHEET_SHAPE = 1.3
 """Width to height of the sheet on screen, which the pieces are laid out to fill."""
 
@@ -223,6 +257,37 @@ def screen(recipe: Recipe, garment: Garment, unit: Unit) -> ScreenOut:
         ],
         workings=workings_documents(garment.workings, unit),
         ready=garment.is_ready_to_cut,
+        draft=_draft(garment.draft, unit),
+        bodices=[
+            BodiceChoice(kind=kind, title=bodice.title, bodice=bodice.model_dump(mode="json"))
+            for kind, bodice in bodice_choices(recipe, garment)
+        ],
+    )
+
+
+def _draft(steps: tuple[Step, ...], unit: Unit) -> DraftOut | None:
+    """The steps with the back turned over and laid to the right of the front; None where nothing was drafted."""
+    if not steps:
+        return None
+    drawn = {half: [path.box for s in steps if s.half == half for path in s.strokes] for half in (FRONT, BACK)}
+    apart = max(box[2] for box in drawn[FRONT]) + max(box[2] for box in drawn[BACK]) + DRAFT_GAP
+    turned = Placement.mirror(Point(0, 0), Point(0, 1)).then(Placement.shift(Point(apart, 0)))
+    put = {FRONT: Placement(), BACK: turned}
+    low = min(box[1] for boxes in drawn.values() for box in boxes)
+    return DraftOut(
+        box=(0, 0, apart, -low),
+        steps=[
+            StepOut(
+                half=step.half,
+                text=step.text(unit),
+                strokes=[path_data(path.placed(put[step.half])) for path in step.strokes],
+                points=[
+                    PointOut(name=name, x=place.x, y=-place.y)
+                    for name, place in ((n, put[step.half].place(p)) for n, p in step.points.items())
+                ],
+            )
+            for step in steps
+        ],
     )
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, ClassVar, Literal, get_args
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
@@ -22,6 +22,10 @@ MeasureKey = Literal[
 """The measures of handbook 3.1, by their keys."""
 
 
+MEASURES: dict[MeasureKey, str] = {key: key.replace("_", " ") for key in get_args(MeasureKey)}
+"""The measures by key, as they are called."""
+
+
 def _a_measure(value: float) -> float:
     if value <= 0:
         raise LengthError("A measure is more than nothing; leave it out if it was not taken.")
@@ -39,10 +43,18 @@ class Figure(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
     title: ClassVar[str] = "Figure"
-    sentences: ClassVar[tuple[str, ...]] = ("Hip {measures.hip_girth}, {measures.waist_to_hip} below the waist.",)
+    sentences: ClassVar[tuple[str, ...]] = (
+        "Round: neck {measures.neck_girth}, bust {measures.bust_girth}, under the bust "
+        "{measures.under_bust_girth}, waist {measures.waist_girth}, hip {measures.hip_girth}.",
+        "Across: shoulders {measures.shoulder_width}, one shoulder {measures.shoulder_length}, front "
+        "{measures.across_front}, back {measures.across_back}, bust points {measures.bust_span}.",
+        "Down from the shoulder: bust point {measures.shoulder_to_bust_point}, waist in front "
+        "{measures.front_waist_length}, waist behind {measures.back_waist_length}.",
+        "From the waist: hip {measures.waist_to_hip}, floor {measures.waist_to_floor}.",
+    )
     words: ClassVar[dict[str, Word]] = {
-        "measures.hip_girth": length("hip girth", without="not measured"),
-        "measures.waist_to_hip": length("waist to hip", without="as usual"),
+        f"measures.{key}": length(name, without="—", help="Leave it empty and it is estimated.")
+        for key, name in MEASURES.items()
     }
 
     name: str = Field("", max_length=120, description="Whose measures these are.")

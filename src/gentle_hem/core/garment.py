@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from gentle_hem.core.drafting import Step
 from gentle_hem.core.findings import Finding, Severity
 from gentle_hem.core.join import JoinReport
 from gentle_hem.core.pattern import Piece
@@ -20,6 +21,7 @@ class Garment:
     joins: tuple[JoinReport, ...] = ()
     workings: tuple[Working, ...] = ()
     findings: tuple[Finding, ...] = ()
+    draft: tuple[Step, ...] = ()
 
     def piece(self, name: str) -> Piece:
         """The piece with this name; KeyError when there is none."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from gentle_hem.core.agreement import agreement
 from gentle_hem.core.findings import Finding
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import compare, ease_remedy, findings_for, unroll
@@ -20,7 +21,7 @@ def make_up(recipe: Recipe) -> Garment:
     Never raises for a valid recipe; a dress that cannot be sewn or worn has findings that say why.
     """
     notes = Workings()
-    bodice = recipe.bodice.make_up(recipe.figure, recipe.opening, notes)
+    bodice = recipe.bodice.make_up(recipe.figure, recipe.opening, recipe.allowances, notes)
     upper_pieces = _by_name(bodice.pieces)
     upper = unroll(bodice.waist, upper_pieces, bodice.corners)
 
@@ -37,11 +38,11 @@ def make_up(recipe: Recipe) -> Garment:
 
     waist_seam = Seam("waist seam", bodice.waist, lower.waist, report.ease)
     seams = tuple(walk(seam, pieces) for seam in (*bodice.seams, waist_seam, *lower.seams))
-    findings: list[Finding] = [*bodice.findings, *lower.findings, *findings_for(report)]
+    findings: list[Finding] = [*agreement(recipe.figure), *bodice.findings, *lower.findings, *findings_for(report)]
     # the waist and the bodice's side seam have findings of their own that say more than "does not walk"
     spoken_for = {"waist seam", "bodice side seam"}
     findings += [found for walked in seams if walked.seam.name not in spoken_for and (found := finding_for(walked))]
-    return Garment(tuple(pieces.values()), seams, (report,), tuple(notes), tuple(findings))
+    return Garment(tuple(pieces.values()), seams, (report,), tuple(notes), tuple(findings), bodice.draft)
 
 
 def _by_name(pieces: tuple[Piece, ...]) -> dict[str, Piece]:

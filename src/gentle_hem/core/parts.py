@@ -7,13 +7,14 @@ A new kind of bodice or lower part is one module with one class, and one line in
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from typing import Annotated, Any, ClassVar
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
+from gentle_hem.core.drafting import Step
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Remedy
 from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, JoinReport, Unrolled
@@ -170,12 +171,18 @@ class Made:
     pin: Mapping[str, Any] = field(default_factory=dict)
     """Recipe changes that keep this edge exactly as it is now, whatever the other edge does."""
     findings: tuple[Finding, ...] = ()
+    draft: tuple[Step, ...] = ()
+    """How it was drawn, step by step, where it was drafted."""
+
+    def also(self, findings: Iterable[Finding]) -> Made:
+        """The same, with more findings."""
+        return replace(self, findings=(*self.findings, *findings))
 
 
 class BodicePart(RecipePart):
     """The upper half of a garment: measured edges, a drafted block, or a block brought in."""
 
-    def make_up(self, figure: Figure, opening: Opening, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         """The pieces and the waist edge. Never raises for a valid recipe: what is wrong is a finding."""
         raise TypeError(f"{type(self).__name__} does not say how it is made up")
 

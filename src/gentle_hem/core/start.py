@@ -2,14 +2,48 @@
 
 from __future__ import annotations
 
+from gentle_hem.core.block import BODICES
 from gentle_hem.core.block.measured import MeasuredBodice, MeasuredEdge
 from gentle_hem.core.figure import Figure
+from gentle_hem.core.garment import Garment
 from gentle_hem.core.lower.circle import CircleSkirt
-from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES
+from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES, BodicePart
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Unit, inches
 
 WAIST_EASE = 20.0
+
+
+def bodice_choices(recipe: Recipe, garment: Garment) -> list[tuple[str, BodicePart]]:
+    """Every kind of bodice this recipe could have, as it would begin; the one it has, as it is.
+
+    A bodice by its measured edges begins with the edges of the one that is drafted now.
+    """
+    choices: list[tuple[str, BodicePart]] = []
+    for kind in BODICES:
+        name = str(kind.model_fields["kind"].default)
+        if isinstance(recipe.bodice, kind):
+            choices.append((name, recipe.bodice))
+        elif kind is MeasuredBodice:
+            choices.append((name, _as_measured(garment)))
+        else:
+            choices.append((name, kind.model_validate({"kind": name})))
+    return choices
+
+
+def _as_measured(garment: Garment) -> MeasuredBodice:
+    edges, sides = {}, {}
+    for where in ("front", "back"):
+        piece = garment.piece(f"bodice {where}")
+        whole = piece.stitched_length("waist")
+        darts = piece.darts_of("waist")
+        at = darts[0].at if darts else whole / 2
+        to_dart = at if where == "front" else whole - at
+        edges[where] = MeasuredEdge(
+            centre_to_dart=to_dart, dart_width=sum(d.intake for d in darts), dart_to_side=whole - to_dart
+        )
+        sides[where] = piece.stitched_length("side")
+    return MeasuredBodice(front=edges["front"], back=edges["back"], front_side=sides["front"], back_side=sides["back"])
 
 
 def new_recipe(name: str, figure: Figure, unit: Unit) -> Recipe:

@@ -78,6 +78,27 @@ PLAYERS = (
             "lower": {"kind": "circle", "sweep": 360, "length": "108cm", "pieces": 2, "hem": "1.5cm"},
         },
     ),
+    Player(
+        "Odette Fairweather", date(2026, 5, 20),
+        {"bust_girth": "104 cm", "waist_girth": "86 cm", "hip_girth": "110 cm"},
+        "Sundress", "A Tide for Midsummer, garden scene", date(2026, 7, 10), Unit.CM,
+        {
+            "bodice": {"kind": "quarters"},
+            "lower": {"kind": "circle", "sweep": 180, "length": "60cm", "pieces": 2, "hem": "1.5cm"},
+        },
+    ),
+    Player(
+        "Pip Larkham", date(2026, 5, 23),
+        {"height": "163 cm", "neck_girth": "33.5 cm", "shoulder_width": "36.5 cm", "shoulder_length": "11.8 cm",
+         "across_front": "31 cm", "across_back": "33.5 cm", "bust_girth": "84 cm", "under_bust_girth": "74 cm",
+         "waist_girth": "68 cm", "hip_girth": "92 cm", "bust_span": "17 cm", "shoulder_to_bust_point": "24.5 cm",
+         "front_waist_length": "41.5 cm", "back_waist_length": "39.5 cm", "waist_to_hip": "19 cm"},
+        "Midsummer dance dress", "A Tide for Midsummer, chorus", date(2026, 6, 26), Unit.CM,
+        {
+            "bodice": {"kind": "proportional"},
+            "lower": {"kind": "circle", "sweep": 270, "length": "58cm", "pieces": 2, "hem": "1.5cm"},
+        },
+    ),
 )  # fmt: skip
 
 

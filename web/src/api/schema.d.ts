@@ -313,6 +313,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** BodiceChoice */
+        BodiceChoice: {
+            /** Bodice */
+            bodice: {
+                [key: string]: unknown;
+            };
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+        };
         /** ChoiceOut */
         ChoiceOut: {
             /** Text */
@@ -350,6 +361,21 @@ export interface components {
             version: number;
             /** Warnings */
             warnings: number;
+        };
+        /**
+         * DraftOut
+         * @description The draft to be played, front and back beside each other, in mm, y down.
+         */
+        DraftOut: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
         };
         /** EdgeOut */
         EdgeOut: {
@@ -589,6 +615,15 @@ export interface components {
             /** Recipe */
             recipe: string;
         };
+        /** PointOut */
+        PointOut: {
+            /** Name */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
         /** RemedyDocument */
         RemedyDocument: {
             /** Changes */
@@ -631,6 +666,9 @@ export interface components {
          * @description Everything one screen needs of a recipe.
          */
         ScreenOut: {
+            /** Bodices */
+            bodices: components["schemas"]["BodiceChoice"][];
+            draft: components["schemas"]["DraftOut"] | null;
             /** Findings */
             findings: components["schemas"]["StageFinding"][];
             /** Joins */
@@ -719,6 +757,20 @@ export interface components {
              * @enum {string}
              */
             stage: "figure" | "bodice" | "lower" | "join" | "pattern";
+            /** Text */
+            text: string;
+        };
+        /**
+         * StepOut
+         * @description One step of the draft: its sentence, its lines, and the places it finds.
+         */
+        StepOut: {
+            /** Half */
+            half: string;
+            /** Points */
+            points: components["schemas"]["PointOut"][];
+            /** Strokes */
+            strokes: string[];
             /** Text */
             text: string;
         };

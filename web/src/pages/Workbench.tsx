@@ -6,6 +6,7 @@ import { answer, api, type Commission, type Screen, type Stage } from "../api/cl
 import { JoinRibbon } from "../join/JoinRibbon";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
 import { type Bench, type Saving, useRecipe } from "../recipe/useRecipe";
+import { DraftPlayer } from "../sheet/DraftPlayer";
 import { Sheet } from "../sheet/Sheet";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -49,6 +50,7 @@ function Workbench({ commission }: { commission: Commission }) {
   const [stage, setStage] = useState<Stage>("figure");
   const [asked, setAsked] = useState<number | null>(null);
   const [fitKey, setFitKey] = useState(0);
+  const [playing, setPlaying] = useState(false);
   const go = useNavigate();
 
   const visit = (next: Stage) => {
@@ -101,8 +103,12 @@ function Workbench({ commission }: { commission: Commission }) {
         </div>
       </div>
       <div className="print-flow grid min-h-0 flex-1 grid-cols-[minmax(17rem,22rem)_minmax(0,1fr)_minmax(15rem,19rem)]">
-        <Parts screen={screen} bench={bench} commission={commission} />
-        <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} />
+        <Parts screen={screen} bench={bench} commission={commission} onPlay={() => setPlaying(true)} />
+        {playing && screen.draft ? (
+          <DraftPlayer draft={screen.draft} onClose={() => setPlaying(false)} />
+        ) : (
+          <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} />
+        )}
         <Margin
           screen={screen}
           asked={asked}
@@ -115,14 +121,51 @@ function Workbench({ commission }: { commission: Commission }) {
   );
 }
 
-function Parts({ screen, bench, commission }: { screen: Screen; bench: Bench; commission: Commission }) {
+function Parts({
+  screen,
+  bench,
+  commission,
+  onPlay,
+}: {
+  screen: Screen;
+  bench: Bench;
+  commission: Commission;
+  onPlay: () => void;
+}) {
   return (
     <div className="print-flow min-h-0 overflow-auto border-r border-chalk">
       <LooseProblems bench={bench} />
       {screen.sentences.map((part) => (
-        <Sentences key={part.where} part={part} bench={bench} />
+        <Sentences key={part.where} part={part} bench={bench}>
+          {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onPlay={onPlay} />}
+        </Sentences>
       ))}
       <Files screen={screen} commissionId={commission.id} saved={bench.saving.state === "saved"} />
+    </div>
+  );
+}
+
+/** Which school the bodice is drafted by, and the draft played. */
+function BodiceKind({ screen, bench, onPlay }: { screen: Screen; bench: Bench; onPlay: () => void }) {
+  const kind = String((screen.recipe.bodice as Record<string, unknown>).kind);
+  return (
+    <div className="no-print flex flex-wrap items-center gap-2">
+      <select
+        aria-label={text.bodiceBy}
+        value={kind}
+        onChange={(event) => {
+          const chosen = screen.bodices.find((choice) => choice.kind === event.target.value);
+          if (chosen) bench.change({ bodice: chosen.bodice });
+        }}
+        className="min-h-8 rounded-sm border border-pencil bg-paper px-1.5"
+      >
+        {screen.bodices.map((choice) => (
+          <option key={choice.kind} value={choice.kind}>
+            {choice.title}
+          </option>
+        ))}
+      </select>
+      {screen.draft && <Button onClick={onPlay}>{text.play}</Button>}
     </div>
   );
 }

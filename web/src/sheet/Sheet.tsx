@@ -301,11 +301,11 @@ function PieceDrawing({
         strokeWidth={4 * px}
         paintOrder="stroke"
         fill="var(--color-ink)"
-        fontSize={15 * px}
+        fontSize={(small ? 12 : 15) * px}
         textAnchor="middle"
       >
         <tspan fontWeight={700}>{piece.name}</tspan>
-        {!small && (
+        {width / px > 200 && (
           <tspan x={left + width / 2} dy={17 * px} fontSize={13 * px}>
             {text.cut(piece.cut, piece.on_fold)}, {piece.material}
           </tspan>

@@ -21,7 +21,7 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.join import BACK_DART, FRONT_DART
-from gentle_hem.core.parts import BodicePart, EdgeLength, Made, Opening, RecipePart, between
+from gentle_hem.core.parts import Allowances, BodicePart, EdgeLength, Made, Opening, RecipePart, between
 from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, LengthError
@@ -86,7 +86,7 @@ class MeasuredBodice(BodicePart):
     back_side: Annotated[Length, between(20, 1000)] = Field(description="Back side seam, underarm to seam.")
     ends_at: Literal["waist", "under_bust", "dropped"] = Field("waist", description="Where the bodice ends.")
 
-    def make_up(self, figure: Figure, opening: Opening, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         notes = notes.about("bodice")
         front = notes.work(
             "front waist seam", self.front.stitched, "{centre_front_to_dart} + {dart_to_side}",

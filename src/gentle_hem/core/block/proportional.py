@@ -1,0 +1,232 @@
+"""School 3: proportional, for the half body in one rectangle (handbook 4.1).
+
+CB ┌───────────┬───────────┐ CF      width (bust + 6) ÷ 2, its middle the side
+   │ back      │     front │         shoulder dart in front, closed to draw, opened to cut
+   │           │           │         armhole line at bust ÷ 4 + 1.5 from the top
+   └───────────┴──╮        │         suppression T shared: back = side = (T − 1) ÷ 3, front 1 more
+                  ╰────────┘         the front is longer: the waist slants to the side
+"""
+
+from __future__ import annotations
+
+from math import acos
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.block.frame import level_findings
+from gentle_hem.core.block.quarters import Ease
+from gentle_hem.core.block.shape import BodiceHalf, bodice_made
+from gentle_hem.core.drafting import BACK, FRONT, Drafting, armhole, line, neckline, side_seam, waist_with_dart
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.findings import Finding, in_recipe, stop
+from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.pattern import Dart
+from gentle_hem.core.sentences import Word, length
+from gentle_hem.core.units import Length
+from gentle_hem.core.workings import Workings
+
+SHOULDER_DROP = 35.0
+BACK_NECK_DEPTH = 20.0
+BACK_SHOULDER_DART = 15.0
+BACK_SHOULDER_DART_LENGTH = 80.0
+DART_BELOW_BUST = 25.0
+"""School 3's own constants: shoulders dropped 3.5 cm, back neck 2 cm deep, back shoulder dart 1.5 × 8 cm,
+dart points 2.5 cm from the bust point; common practice (handbook 4.1, 4.5)."""
+
+
+class ProportionalBodice(BodicePart):
+    """Drafted proportionally, bust ease 6 cm, with shoulder darts."""
+
+    title: ClassVar[str] = "Bodice by proportion"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "Drafted for the half body with {bust_ease} of ease at the bust and {waist_ease} at the waist.",
+        "Darts at the shoulder and the waist; the back shoulder dart takes {back_shoulder_dart}.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "bust_ease": length("bust ease"),
+        "waist_ease": length("waist ease"),
+        "back_shoulder_dart": length("back shoulder dart"),
+    }
+
+    kind: Literal["proportional"] = "proportional"
+    bust_ease: Ease = Field(60.0, description="Ease round the whole bust: 6 cm in this school.")
+    waist_ease: Ease = Field(0.0, description="Ease round the whole waist.")
+    back_shoulder_dart: Annotated[Length, between(0, 30)] = BACK_SHOULDER_DART
+
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+        draft = _Proportional(self, Measures(figure, notes.about("bodice")), notes.about("bodice"))
+        return draft.made(allowances, opening)
+
+
+class _Proportional:
+    """The draft's numbers, worked once and shared by both halves."""
+
+    def __init__(self, part: ProportionalBodice, measures: Measures, notes: Workings) -> None:
+        self.part, self.measures = part, measures
+        take = measures.take
+        bust, waist, neck = take("bust_girth"), take("waist_girth"), take("neck_girth")
+        self.width = notes.work(
+            "half width", (bust + part.bust_ease) / 2, "({bust} + {ease}) ÷ 2", bust=bust, ease=part.bust_ease
+        )
+        half_waist = (waist + part.waist_ease) / 2
+        self.suppression = notes.work(
+            "suppression", self.width - half_waist, "{half_width} − ({waist} + {ease}) ÷ 2",
+            rule="shared by back, side and front", half_width=self.width, waist=waist, ease=part.waist_ease,
+        )  # fmt: skip
+        shared = max(0.0, (self.suppression - 10) / 3)
+        self.back_dart = notes.work("back waist dart", shared, "({suppression} − {more}) ÷ 3",
+                                    suppression=self.suppression, more=10.0)  # fmt: skip
+        self.front_dart = notes.work("front waist dart", shared + 10 if shared else 0.0,
+                                     "({suppression} − {more}) ÷ 3 + {more}",
+                                     suppression=self.suppression, more=10.0)  # fmt: skip
+        self.at_side = self.suppression - self.back_dart - self.front_dart
+        self.half_waist = half_waist
+        notes.work("bodice waist", 2 * half_waist, "{waist} + {ease}", waist=waist, ease=part.waist_ease)
+        self.neck_front = notes.work("front neck width", neck / 5 - 10, "{neck} ÷ 5 − {less}", neck=neck, less=10.0)
+        self.neck_depth = notes.work("front neck depth", neck / 5, "{neck} ÷ 5", neck=neck)
+        self.neck_back = notes.work("back neck width", neck / 5 - 5, "{neck} ÷ 5 − {less}", neck=neck, less=5.0)
+        self.armhole_level = notes.work(
+            "armhole depth", bust / 4 + 15, "{bust} ÷ 4 + {more}", rule="common practice", bust=bust, more=15.0
+        )
+        self.front_length, self.back_length = take("front_waist_length"), take("back_waist_length")
+        self.shoulder, self.half_cross = take("shoulder_length"), take("shoulder_width") / 2
+        self.across_front, self.across_back = take("across_front") / 2, take("across_back") / 2
+        self.half_span = take("bust_span") / 2
+        self.bust_level = max(take("shoulder_to_bust_point"), float(self.armhole_level))
+        self.side_level = max(self.back_length, self.bust_level + 30)
+        self.front_level = max(self.front_length, self.side_level)
+
+    def made(self, allowances: Allowances, opening: Opening) -> Made:
+        front_paper, back_paper = Drafting(FRONT), Drafting(BACK)
+        back = self._back(back_paper)
+        front = self._front(front_paper, back.side.length)
+        made = bodice_made(front, back, allowances, opening, (*back_paper.steps, *front_paper.steps))
+        return made.also([*self.measures.findings, *self._findings()])
+
+    def _findings(self) -> list[Finding]:
+        found = level_findings(self.back_length, self.bust_level)
+        if self.suppression <= 10:
+            found.append(
+                stop(
+                    "nothing-to-suppress",
+                    "The waist is nearly as wide as the bust: only {left} is left to shape with, so this draft has "
+                    "no waist darts.",
+                    *in_recipe("figure.measures.waist_girth", "figure.measures.bust_girth"),
+                    left=float(self.suppression),
+                )
+            )
+        return found
+
+    def _outline_steps(self, paper: Drafting, waist_level: float) -> None:
+        half = float(self.width) / 2
+        paper.step(
+            "Half of the rectangle is {width} wide; the armhole line lies {armhole} down, the waist {waist}.",
+            line(Point(0, 0), Point(half, 0)),
+            line(Point(0, 0), Point(0, -waist_level)),
+            line(Point(0, -self.armhole_level), Point(half, -self.armhole_level)),
+            width=half, armhole=float(self.armhole_level), waist=waist_level,
+        )  # fmt: skip
+
+    def _back(self, paper: Drafting) -> BodiceHalf:
+        half = float(self.width) / 2
+        self._outline_steps(paper, self.side_level)
+        neck, centre = Point(self.neck_back, 0), Point(0, -BACK_NECK_DEPTH)
+        curve = neckline(neck, centre)
+        paper.step("The back neck is {width} wide and {depth} deep.", curve, points={"N": neck, "C": centre},
+                   width=float(self.neck_back), depth=BACK_NECK_DEPTH)  # fmt: skip
+        along = (Point(self.half_cross, -SHOULDER_DROP) - neck).unit
+        intake = self.part.back_shoulder_dart
+        tip = neck + along * (self.shoulder + intake)
+        shoulder = line(tip, neck)
+        dart = None
+        if intake:
+            middle = neck + along * (self.shoulder / 2 + intake / 2)
+            apex = middle + (-along.left) * BACK_SHOULDER_DART_LENGTH
+            dart = Dart("shoulder", self.shoulder / 2, intake, apex, "back shoulder dart")
+            legs = (neck + along * (self.shoulder / 2), apex, neck + along * (self.shoulder / 2 + intake))
+            paper.step(
+                "The shoulder drops {drop}; at half its length a dart {intake} wide and {long} long.",
+                shoulder, line(*legs), points={"T": tip}, drop=SHOULDER_DROP, intake=intake,
+                long=BACK_SHOULDER_DART_LENGTH,
+            )  # fmt: skip
+        else:
+            paper.step("The shoulder drops {drop}.", shoulder, points={"T": tip}, drop=SHOULDER_DROP)
+        cross = Point(min(self.across_back + 5, half - 15), -(self.armhole_level / 2 + 10))
+        underarm = Point(half, -self.armhole_level)
+        hole = armhole(underarm, cross, tip, neck)
+        paper.step("The armhole passes half the across back and 0.5 cm, {across}.", hole,
+                   points={"A": cross, "U": underarm}, across=self.across_back + 5)  # fmt: skip
+        stitched = half - self.back_dart - self.at_side / 2
+        apex = Point(max(stitched / 2 - 5, 20), -self.armhole_level)
+        waist = waist_with_dart(Point(0, -self.side_level), apex, float(self.back_dart), stitched, -self.side_level)
+        self._waist_step(paper, waist.path, apex, float(self.back_dart))
+        seam = side_seam(waist.path.end, underarm, underarm)
+        paper.step("Draw the side from the armhole line.", seam)
+        return BodiceHalf(waist, seam, hole, shoulder, curve, shoulder_dart=dart)
+
+    def _front(self, paper: Drafting, back_side: float) -> BodiceHalf:
+        half = float(self.width) / 2
+        self._outline_steps(paper, self.front_level)
+        neck, centre = Point(self.neck_front, 0), Point(0, -self.neck_depth)
+        curve = neckline(neck, centre)
+        paper.step("The front neck is {width} wide and {depth} deep.", curve, points={"N": neck, "C": centre},
+                   width=float(self.neck_front), depth=float(self.neck_depth))  # fmt: skip
+        point = Point(self.half_span, -self.bust_level)
+        along = (Point(self.half_cross, -SHOULDER_DROP) - neck).unit
+        first = neck + along * (self.shoulder / 2)
+        second = first + along * (self.shoulder / 2 - 10)
+        turn = _angle_between(first - point, second - point)
+        closed_tip = neck + along * self.shoulder
+        paper.step(
+            "On the shoulder line, dropped {drop}, mark half the shoulder, {half}, and 1 cm less again; "
+            "join both to the bust point.",
+            line(neck, second), line(first, point, second), points={"P": point},
+            drop=SHOULDER_DROP, half=self.shoulder / 2,
+        )  # fmt: skip
+        far = first.turned(-turn, point)
+        tip = closed_tip.turned(-turn, point)
+        shoulder = line(tip, far, first, neck)
+        apex = point + (first - point).turned(-turn / 2).unit * DART_BELOW_BUST
+        dart = Dart("shoulder", tip.distance(far), far.distance(first), apex, "shoulder dart")
+        paper.step(
+            "Fold the dart toward the centre, draw the shoulder {length} from the neck, and open it again.",
+            shoulder, points={"T": tip}, length=self.shoulder,
+        )  # fmt: skip
+        cross_closed = Point(self.across_front + 5, -(self.armhole_level / 2 + 10))
+        cross = cross_closed.turned(-turn, point)
+        underarm = Point(half, -self.armhole_level)
+        if cross.x > half - 8:
+            cross = Point(half - 8, cross.y)
+        hole = armhole(underarm, cross, tip, far)
+        paper.step("The armhole passes half the across front and 0.5 cm with the dart closed, {across}.", hole,
+                   points={"A": cross, "U": underarm}, across=self.across_front + 5)  # fmt: skip
+        stitched = half - self.front_dart - self.at_side / 2
+        top = Point(self.half_span, max(point.y - DART_BELOW_BUST, -self.side_level + 15))
+        slope = (self.front_level - self.side_level) / half
+        level = -self.side_level
+        for _ in range(30):  # the slanting waist shifts the side a little; true it to the back's length
+            waist = waist_with_dart(Point(0, -self.front_level), top, float(self.front_dart), stitched, level, slope)
+            seam = side_seam(waist.path.end, underarm, underarm)
+            over = seam.length - back_side
+            if abs(over) < 1e-4:
+                break
+            level += over
+        self._waist_step(paper, waist.path, top, float(self.front_dart))
+        paper.step("Draw the side from the armhole line, as long as the back's, {length}.", seam, length=back_side)
+        return BodiceHalf(waist, seam, hole, shoulder, curve, shoulder_dart=dart)
+
+    def _waist_step(self, paper: Drafting, path: Path, apex: Point, intake: float) -> None:
+        legs = [path.segments[0].end, apex, path.segments[1].end] if intake else [path.start, path.end]
+        paper.step(
+            "The suppression of {suppression} is shared; the dart here takes {intake}, the side {side} in all.",
+            path, line(*legs), points={"O": path.start, "W": path.end, "D": apex},
+            suppression=float(self.suppression), intake=intake, side=float(self.at_side),
+        )  # fmt: skip
+
+
+def _angle_between(a: Point, b: Point) -> float:
+    """Angle from one move to another, both ways round the same, in radians."""
+    return acos(min(1.0, max(-1.0, a.unit.dot(b.unit))))

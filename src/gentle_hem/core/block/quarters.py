@@ -1,0 +1,108 @@
+"""School 1: quarters on the fold (handbook 4.1).
+
+One outline serves front and back, then they are told apart: the back neck is shallower and its armhole
+fuller. Every width is a quarter of its girth with ease; at the waist the dart is put back.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.block.frame import Frame, armhole_depth, draft_half, level_findings, width_findings
+from gentle_hem.core.block.shape import bodice_made
+from gentle_hem.core.drafting import BACK, FRONT, Drafting
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Workings
+
+Ease = Annotated[Length, between(-100, 300)]
+Intake = Annotated[Length, between(0, 80)]
+ArmholeRule = Literal["bust_sixth", "bust_quarter", "armhole_half", "upper_bust"]
+
+ARMHOLE_RULES = choice(
+    "armhole level",
+    ("bust_sixth", "bust ÷ 6 + 1 1/2 in"),
+    ("bust_quarter", "bust ÷ 4 + 1.5 cm"),
+    ("armhole_half", "armhole girth ÷ 2"),
+    ("upper_bust", "the measured upper bust level"),
+)
+
+
+class QuartersBodice(BodicePart):
+    """Drafted by quarters on the fold, bust ease 2 in, waist ease 1 in, darts of 1 in."""
+
+    title: ClassVar[str] = "Bodice by quarters on the fold"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "Drafted with {bust_ease} of ease at the bust and {waist_ease} at the waist; darts of {front_dart} in "
+        "front and {back_dart} behind, put back at the side.",
+        "The armhole level is {armhole_rule}; the shoulder drops {shoulder_drop}; the neck is {neck_width} wide, "
+        "{front_neck} deep in front and {back_neck} behind.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "bust_ease": length("bust ease"),
+        "waist_ease": length("waist ease"),
+        "front_dart": length("front waist dart"),
+        "back_dart": length("back waist dart"),
+        "armhole_rule": ARMHOLE_RULES,
+        "shoulder_drop": length("shoulder drop"),
+        "neck_width": length("neck width"),
+        "front_neck": length("front neck depth"),
+        "back_neck": length("back neck depth"),
+    }
+
+    kind: Literal["quarters"] = "quarters"
+    bust_ease: Ease = Field(inches(2), description="Ease round the whole bust.")
+    waist_ease: Ease = Field(inches(1), description="Ease round the whole waist.")
+    front_dart: Intake = inches(1)
+    back_dart: Intake = inches(1)
+    armhole_rule: ArmholeRule = "bust_sixth"
+    shoulder_drop: Annotated[Length, between(0, 80)] = inches(1)
+    neck_width: Annotated[Length, between(40, 160)] = inches(3)
+    front_neck: Annotated[Length, between(20, 250)] = inches(3)
+    back_neck: Annotated[Length, between(10, 250)] = inches(1)
+
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+        notes = notes.about("bodice")
+        measures = Measures(figure, notes)
+        bust, waist = measures.take("bust_girth"), measures.take("waist_girth")
+        bust_quarter = notes.work(
+            "bust quarter", (bust + self.bust_ease) / 4, "({bust} + {ease}) ÷ 4", bust=bust, ease=self.bust_ease
+        )
+        waist_quarter = notes.work(
+            "waist quarter", (waist + self.waist_ease) / 4, "({waist} + {ease}) ÷ 4",
+            rule="the dart is put back beside it", waist=waist, ease=self.waist_ease,
+        )  # fmt: skip
+        notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
+        depth = armhole_depth(self.armhole_rule, measures, notes)
+        half_length = measures.take("front_waist_length")
+        bust_level = max(measures.take("shoulder_to_bust_point"), depth)
+        half_shoulder = measures.take("shoulder_width") / 2
+        papers = Drafting(FRONT), Drafting(BACK)
+        front, back = (
+            draft_half(
+                paper,
+                Frame(
+                    neck_width=self.neck_width,
+                    neck_depth=self.front_neck if paper.half == FRONT else self.back_neck,
+                    half_shoulder=half_shoulder,
+                    shoulder_drop=self.shoulder_drop,
+                    hollow=inches(0.75) if paper.half == FRONT else inches(0.25),
+                    armhole_level=depth,
+                    bust_level=bust_level,
+                    waist_level=half_length,
+                    bust_quarter=bust_quarter,
+                    waist_quarter=waist_quarter,
+                    half_span=measures.take("bust_span") / 2,
+                    waist_dart=self.front_dart if paper.half == FRONT else self.back_dart,
+                ),
+            )
+            for paper in papers
+        )
+        made = bodice_made(front, back, allowances, opening, (*papers[0].steps, *papers[1].steps))
+        troubles = [*level_findings(half_length, bust_level), *width_findings(bust_quarter, half_shoulder)]
+        return made.also([*measures.findings, *troubles])

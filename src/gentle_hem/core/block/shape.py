@@ -1,0 +1,97 @@
+"""The bodice as pattern pieces: what every school ends in.
+
+C ___ N___
+│  ╰─╯    ╲ T          C centre neck   N shoulder at the neck   T shoulder tip
+│          )           U underarm      W waist at the side      O centre waist
+│         ╱
+│        ╰── U
+│   ╱╲      │
+O──╱──╲─────W
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from gentle_hem.core.drafting import Step, WaistWithDart
+from gentle_hem.core.geometry import Path, Placement, Point
+from gentle_hem.core.join import BACK_DART, FRONT_DART
+from gentle_hem.core.parts import Allowances, Made, Opening, OpeningPlace
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+
+MIRROR = Placement.mirror(Point(0, 0), Point(0, 1))
+
+
+@dataclass(frozen=True)
+class BodiceHalf:
+    """A drafted front or back, its centre on the left. Paths run anticlockwise round the outline."""
+
+    waist: WaistWithDart
+    side: Path
+    armhole: Path
+    shoulder: Path
+    neckline: Path
+    side_dart: Dart | None = None
+    shoulder_dart: Dart | None = None
+
+    def piece(self, name: str, allowances: Allowances, zip_at_centre: bool) -> Piece:
+        """The pattern piece; a back lies with its centre on the right, as it is worn beside the front."""
+        is_front = name == "bodice front"
+        centre_role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
+        centre = Path.through(self.neckline.end, self.waist.path.start)
+        folded = not zip_at_centre
+        edges = [
+            Edge("waist", Role.WAIST, self.waist.path, allowances.waist),
+            Edge("side", Role.SIDE, self.side, allowances.side),
+            Edge("armhole", Role.ARMHOLE, self.armhole, allowances.armhole),
+            Edge("shoulder", Role.SHOULDER, self.shoulder, allowances.shoulder),
+            Edge("neckline", Role.NECKLINE, self.neckline, allowances.neck),
+            Edge(str(centre_role), centre_role, centre, 0.0 if folded else allowances.zip, turned=zip_at_centre),
+        ]
+        darts = [dart for dart in (self.side_dart, self.shoulder_dart) if dart]
+        if self.waist.intake:
+            landmark = FRONT_DART if is_front else BACK_DART
+            darts.insert(0, Dart("waist", self.waist.dart_at, self.waist.intake, self.waist.apex, landmark))
+        height = centre.length
+        low = self.waist.path.start.y
+        grain = (Point(18, low + 0.25 * height), Point(18, low + 0.75 * height))
+        piece = Piece(
+            name,
+            tuple(edges),
+            cut=1 if folded else 2,
+            on_fold=folded,
+            darts=tuple(darts),
+            notches=(Notch("armhole", self.armhole.length * 0.4, double=not is_front),),
+            grain=grain,
+        )
+        return piece if is_front else mirrored(piece)
+
+
+def mirrored(piece: Piece) -> Piece:
+    """The piece turned over about its centre line, its edges running anticlockwise again."""
+    lengths = {edge.name: edge.drawn_length for edge in piece.edges}
+    edges = tuple(replace(edge, path=edge.path.placed(MIRROR).reversed()) for edge in reversed(piece.edges))
+    darts = tuple(
+        replace(dart, at=lengths[dart.edge] - dart.at - dart.intake, apex=MIRROR.place(dart.apex))
+        for dart in piece.darts
+    )
+    notches = tuple(replace(notch, at=lengths[notch.edge] - notch.at) for notch in piece.notches)
+    start, end = piece.grain
+    return replace(piece, edges=edges, darts=darts, notches=notches, grain=(MIRROR.place(start), MIRROR.place(end)))
+
+
+def bodice_made(
+    front: BodiceHalf, back: BodiceHalf, allowances: Allowances, opening: Opening, steps: tuple[Step, ...]
+) -> Made:
+    """Both halves as pieces, with the seams between them and the waist edge for the join."""
+    zip_at_back = opening.place is OpeningPlace.CENTRE_BACK
+    pieces = (
+        front.piece("bodice front", allowances, zip_at_centre=False),
+        back.piece("bodice back", allowances, zip_at_centre=zip_at_back),
+    )
+    seams = tuple(
+        Seam(f"bodice {edge} seam", (EdgeRef("bodice front", edge),), (EdgeRef("bodice back", edge),))
+        for edge in ("side", "shoulder")
+    )
+    waist = (EdgeRef("bodice front", "waist"), EdgeRef("bodice back", "waist"))
+    return Made(pieces, seams, waist, draft=steps)
