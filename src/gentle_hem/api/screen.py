@@ -226,6 +226,7 @@ def stage_of(finding: Finding) -> Stage:
         return "join"
     for place in finding.at:
         head = place.recipe.split(".")[0]
+        head = "bodice" if head == "style" else head
         if head in ("bodice", "figure", "lower"):
             return head  # type: ignore[return-value]
         if place.piece.startswith("bodice"):

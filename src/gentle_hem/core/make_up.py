@@ -21,7 +21,8 @@ def make_up(recipe: Recipe) -> Garment:
     Never raises for a valid recipe; a dress that cannot be sewn or worn has findings that say why.
     """
     notes = Workings()
-    bodice = recipe.bodice.make_up(recipe.figure, recipe.opening, recipe.allowances, notes)
+    block = recipe.bodice.make_up(recipe.figure, recipe.opening, recipe.allowances, notes)
+    bodice = recipe.style.apply(block)
     upper_pieces = _by_name(bodice.pieces)
     upper = unroll(bodice.waist, upper_pieces, bodice.corners)
 

@@ -18,6 +18,7 @@ from enum import StrEnum
 from functools import cached_property
 
 from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.geometry.crossing import line_with_line
 from gentle_hem.core.geometry.parallel import (
     TOUCHING,
     extended_to_meet,
@@ -109,6 +110,8 @@ class Piece:
     grain: tuple[Point, Point] = (Point(0, 0), Point(0, 100))
     internal: tuple[Path, ...] = ()
     remark: str = ""
+    bust_point: Point | None = None
+    """Where the bust is fullest, on the front of a drafted bodice; darts are pivoted about it."""
 
     def __post_init__(self) -> None:
         if not self.seam_line.is_closed:
@@ -144,12 +147,43 @@ class Piece:
         for i in range(count):
             j = (i + 1) % count
             runs[i], runs[j] = _corner(self.edges[i], self.edges[j], runs[i], runs[j])
+        for i, edge in enumerate(self.edges):
+            if edge.allowance > 0:
+                for dart in self.darts_of(edge.name):
+                    runs[i] = _with_roof(runs[i], dart, *self.dart_legs(dart))
         return Path.joined(runs)
 
     def dart_legs(self, dart: Dart) -> tuple[Point, Point]:
         """Where the dart's two legs meet its edge."""
         path = self.edge(dart.edge).path
         return path.point_at(dart.at), path.point_at(dart.at + dart.intake)
+
+
+def _with_roof(cut: Path, dart: Dart, near: Point, far: Point) -> Path:
+    """An edge's cut line with the dart's fold trued: folded, the underlay ends on the cut line.
+
+    seam ──────╲    ╱──────         the underlay is the mirror image of the cloth it lies on,
+    cut  ───────╲╱╲╱───────         so the line rises to a peak at the dart's middle
+                 ╲╱ peak
+    """
+    legs = []
+    for leg in (near, far):
+        ray = Path.of(Line(dart.apex, leg + (leg - dart.apex).unit * 200))
+        met = cut.crossings(ray)
+        if not met:
+            return cut
+        legs.append(min(met, key=lambda place: abs(place[1] - leg.distance(dart.apex)))[0])
+    first, last = legs
+    if not TOUCHING < first < last < cut.length - TOUCHING:
+        return cut
+    corner = cut.point_at(first)
+    mirrored = cut.tangent_at(first).mirrored_about(near - dart.apex)
+    middle = near.towards(far, 0.5)
+    peak = line_with_line(Line(corner, corner + mirrored), Line(dart.apex, middle))
+    if peak is None or peak.distance(middle) > 4 * corner.distance(near) + dart.intake:
+        return cut
+    before, after = cut.split(first)[0], cut.split(last)[1]
+    return before.then(Path.through(before.end, peak, after.start)).then(after)
 
 
 def _folds_over(fold: Edge, side: Edge) -> bool:

@@ -2,6 +2,7 @@
 
     figure      whose measures
     bodice      measured edges, a drafted block, …
+    style       neckline, where the darts lie, facings
     lower       circle skirt, …
     join        how the two are meant to meet
     allowances  per kind of edge
@@ -19,10 +20,12 @@ from typing import TYPE_CHECKING, Annotated, Any, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.block import BODICES
+from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart, between
 from gentle_hem.core.sentences import SpokenPart, Word, length, say_part
+from gentle_hem.core.style.style import Style
 from gentle_hem.core.units import Length, Unit
 
 if TYPE_CHECKING:
@@ -56,6 +59,7 @@ class Recipe(RecipePart):
     unit: Unit = Field(Unit.CM, description="The unit its maker thinks in; changes no number.")
     figure: Figure = Field(default_factory=Figure)
     bodice: AnyBodice
+    style: Style = Field(default_factory=Style)
     lower: AnyLower
     join: JoinPlan = Field(default_factory=JoinPlan)
     allowances: Allowances = Field(default_factory=Allowances)
@@ -65,8 +69,9 @@ class Recipe(RecipePart):
 
 def spoken_parts(recipe: Recipe, unit: Unit) -> list[SpokenPart]:
     """The whole recipe said aloud, part by part, in the order of the trade."""
-    places = ("figure", "bodice", "lower", "join", "opening", "allowances")
-    return [say_part(getattr(recipe, where), where, unit) for where in places]
+    places = ("figure", "bodice", "style", "lower", "join", "opening", "allowances")
+    silent = {"style"} if isinstance(recipe.bodice, MeasuredBodice) and recipe.style.is_plain else set()
+    return [say_part(getattr(recipe, where), where, unit) for where in places if where not in silent]
 
 
 def changed(recipe: Recipe, changes: dict[str, Any]) -> Recipe:

@@ -79,6 +79,7 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
         depth=frame.armhole_level, hollow=frame.hollow,
     )  # fmt: skip
     bust = Point(frame.bust_quarter, -frame.bust_level)
+    bust_point = Point(frame.half_span, -frame.bust_level)
     paper.step(
         "At the bust level, {level} down, a quarter of the bust with ease is {quarter}.",
         line(Point(0, bust.y), bust), points={"B": bust}, level=frame.bust_level, quarter=frame.bust_quarter,
@@ -111,10 +112,10 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
         )  # fmt: skip
         seam = seam if bust.distance(underarm) < 1e-9 else seam.then(line(bust, underarm))
         paper.step("Draw the side through the quarter marks, true across the folded dart.", seam)
-        return BodiceHalf(waist, seam, hole, line(tip, neck), neck_curve, side_dart=dart)
+        return BodiceHalf(waist, seam, hole, line(tip, neck), neck_curve, side_dart=dart, bust_point=bust_point)
     seam = side_seam(side, bust, underarm)
     paper.step("Draw the side through the quarter marks, without corners.", seam)
-    return BodiceHalf(waist, seam, hole, line(tip, neck), neck_curve)
+    return BodiceHalf(waist, seam, hole, line(tip, neck), neck_curve, bust_point=bust_point)
 
 
 def armhole_depth(rule: str, measures: Measures, notes: Workings) -> float:

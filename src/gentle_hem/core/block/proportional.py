@@ -216,7 +216,7 @@ class _Proportional:
             level += over
         self._waist_step(paper, waist.path, top, float(self.front_dart))
         paper.step("Draw the side from the armhole line, as long as the back's, {length}.", seam, length=back_side)
-        return BodiceHalf(waist, seam, hole, shoulder, curve, shoulder_dart=dart)
+        return BodiceHalf(waist, seam, hole, shoulder, curve, shoulder_dart=dart, bust_point=point)
 
     def _waist_step(self, paper: Drafting, path: Path, apex: Point, intake: float) -> None:
         legs = [path.segments[0].end, apex, path.segments[1].end] if intake else [path.start, path.end]

@@ -33,6 +33,7 @@ class BodiceHalf:
     neckline: Path
     side_dart: Dart | None = None
     shoulder_dart: Dart | None = None
+    bust_point: Point | None = None
 
     def piece(self, name: str, allowances: Allowances, zip_at_centre: bool) -> Piece:
         """The pattern piece; a back lies with its centre on the right, as it is worn beside the front."""
@@ -63,6 +64,7 @@ class BodiceHalf:
             darts=tuple(darts),
             notches=(Notch("armhole", self.armhole.length * 0.4, double=not is_front),),
             grain=grain,
+            bust_point=self.bust_point,
         )
         return piece if is_front else mirrored(piece)
 

@@ -1,0 +1,113 @@
+"""Necklines (handbook 4.6): the neck edge of a block redrawn, and the facing cut from it.
+
+  N' N            round     a quarter of an oval from the shoulder to the centre
+   ╲              V         straight to the centre
+╲   ╲  shoulder   square    straight down, straight across
+ │                sweetheart  down, then over the bust and into a point at the centre
+ C' centre        scoop     round, but deep and open
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from enum import StrEnum
+
+from gentle_hem.core.drafting import ROUND
+from gentle_hem.core.geometry import Cubic, Path, Point
+from gentle_hem.core.geometry.parallel import parallel
+from gentle_hem.core.geometry.segment import Line
+from gentle_hem.core.pattern import Edge, Piece, Role
+
+FACING_WIDTH = 45.0
+"""Facings are 1½-2 in wide, common practice (handbook 11)."""
+
+
+class Neckline(StrEnum):
+    """The shape of a neck edge."""
+
+    AS_DRAFTED = "as_drafted"
+    ROUND = "round"
+    V = "v"
+    SQUARE = "square"
+    SCOOP = "scoop"
+    SWEETHEART = "sweetheart"
+
+
+def _oval(n: Point, c: Point, fullness: float) -> Path:
+    down, across = c.y - n.y, n.x - c.x
+    return Path.of(Cubic(n, n + Point(0, down * fullness), c + Point(across * fullness, 0), c))
+
+
+def _sweetheart(n: Point, c: Point) -> Path:
+    """Down to the top of the bust, over it, and into a point a little above the lowest place."""
+    width, depth = n.x - c.x, n.y - c.y
+    top = Point(c.x + 0.78 * width, c.y + 0.30 * depth)
+    over = Cubic(top, top + Point(-0.10 * width, -0.22 * depth), c + Point(0.42 * width, 0.24 * depth), c)
+    return Path.of(Line(n, top), over)
+
+
+SHAPES: dict[Neckline, Callable[[Point, Point], Path]] = {
+    Neckline.ROUND: lambda n, c: _oval(n, c, ROUND),
+    Neckline.V: lambda n, c: Path.through(n, c),
+    Neckline.SQUARE: lambda n, c: Path.through(n, Point(n.x, c.y), c),
+    Neckline.SCOOP: lambda n, c: _oval(n, c, 0.8),
+    Neckline.SWEETHEART: _sweetheart,
+}
+
+
+def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> Piece:
+    """A half whose centre is on its left, with its neck redrawn.
+
+    ``depth`` is measured down the centre line from the shoulder's level at the neck of the block;
+    ``wider`` is how far down the shoulder the neck is opened. Raises ValueError when the shoulder or
+    the centre is used up.
+    """
+    shoulder, centre = piece.edge("shoulder"), piece.edge(piece.edges[-1].name)
+    neck = shoulder.path.end
+    used = max((dart.at + dart.intake for dart in piece.darts_of("shoulder")), default=0.0)
+    left = shoulder.drawn_length - wider
+    if left < used + 10:
+        raise ValueError("the shoulder")
+    low = neck.y - depth
+    if low < centre.path.end.y + 20:
+        raise ValueError("the centre")
+    opened = shoulder.path if wider <= 0 else shoulder.path.split(left)[0]
+    lowest = Point(centre.path.start.x, low)
+    drawn = SHAPES[shape](opened.end, lowest)
+    made = {
+        "shoulder": replace(shoulder, path=opened),
+        "neckline": replace(piece.edge("neckline"), path=drawn),
+        centre.name: replace(centre, path=Path.through(lowest, centre.path.end)),
+    }
+    return replace(piece, edges=tuple(made.get(edge.name, edge) for edge in piece.edges))
+
+
+def neck_facing(piece: Piece, name: str) -> Piece | None:
+    """The facing of a half's neckline, cut from the styled edge; None where no even band fits.
+
+    Its neck edge is the bodice's own, and its ends take the same allowances, so that both match.
+    """
+    shoulder, neck, centre = piece.edge("shoulder"), piece.edge("neckline"), piece.edges[-1]
+    inner = parallel(neck.path, FACING_WIDTH)
+    reach = 2 * FACING_WIDTH
+    start = Path.of(Line(inner.start - inner.leaving * reach, inner.start))
+    end = Path.of(Line(inner.end, inner.end + inner.arriving * reach))
+    band = start.then(inner).then(end)
+    on_shoulder, on_centre = band.crossings(shoulder.path), band.crossings(centre.path)
+    if not on_shoulder or not on_centre:
+        return None
+    at, along_shoulder = on_shoulder[-1]
+    to, along_centre = on_centre[0]
+    darts_end = max((dart.at + dart.intake for dart in piece.darts_of("shoulder")), default=0.0)
+    if to <= at or along_shoulder <= darts_end or piece.darts_of("neckline"):
+        return None
+    edges = (
+        replace(shoulder, path=shoulder.path.between(along_shoulder, shoulder.drawn_length)),
+        neck,
+        replace(centre, path=centre.path.between(0.0, along_centre)),
+        Edge("inner edge", Role.PANEL, band.between(at, to).reversed(), 0.0),
+    )
+    grain_top = centre.path.point_at(along_centre * 0.15) + Point(12, 0)
+    grain = (grain_top, centre.path.point_at(along_centre * 0.85) + Point(12, 0))
+    return replace(piece, name=name, edges=edges, darts=(), notches=(), grain=grain, internal=(), bust_point=None)

@@ -1,0 +1,163 @@
+"""Moving a dart by pivoting about the bust point (handbook 4.5).
+
+N────T              N──╲ ╱──T      the part between the old dart and the new slash turns about
+│   L1              │   Q          the pivot until the old dart is closed; the slash opens by
+│   ╱ dart   ──►    │   │          the same angle. The angle is what is preserved, not the
+P  <                P   │          width, and no other edge changes its length.
+│   ╲               │   ╲
+│    L2             │    L
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from gentle_hem.core.geometry import Path, Placement, Point
+from gentle_hem.core.geometry.segment import Line
+from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+
+SHORT_OF_PIVOT = 25.0
+"""A stitched dart stops 2.5 cm short of the bust point, common practice (handbook 4.5)."""
+
+EDGE_HAIR = 1e-6
+
+
+def pivot_of(piece: Piece, dart: Dart, bust_point: Point) -> Point:
+    """Where the dart's axis comes nearest the bust point: its two legs are equally long from there."""
+    near, far = piece.dart_legs(dart)
+    middle = near.towards(far, 0.5)
+    along = (dart.apex - middle).unit
+    return middle + along * (bust_point - middle).dot(along)
+
+
+def pivot(piece: Piece, dart: Dart, to_edge: str, at: float, bust_point: Point, landmark: str) -> Piece:
+    """The piece with a dart moved to another edge, ``at`` mm along that edge's path.
+
+    The part that does not hold the centre line turns. Raises ValueError when the place lies in the
+    dart's own mouth.
+    """
+    point = pivot_of(piece, dart, bust_point)
+    near, far = piece.dart_legs(dart)
+    if to_edge == dart.edge and dart.at - EDGE_HAIR < at < dart.at + dart.intake + EDGE_HAIR:
+        raise ValueError("a dart cannot be moved into its own mouth")
+    after, before = _chains(piece, dart, to_edge, at)
+    angle = (near - point).angle - (far - point).angle
+    centre_turns = any(edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) for edge, _ in after)
+    if centre_turns:
+        turn_after, turn_before = Placement(), Placement.rotation(-angle, point)
+    else:
+        turn_after, turn_before = Placement.rotation(angle, point), Placement()
+
+    parts = [(edge, path.placed(turn_after)) for edge, path in after]
+    mouth_edge = piece.edge(to_edge)
+    others = [(edge, path.placed(turn_before)) for edge, path in before]
+    mouth = Path.of(Line(parts[-1][1].end, others[0][1].start))
+    edges = _edges_from(piece, [*parts, (mouth_edge, mouth), *others])
+
+    def turned(place: Point, edge_name: str, along: float) -> Point:
+        first = _is_after(piece, dart, to_edge, at, edge_name, along)
+        return (turn_after if first else turn_before).place(place)
+
+    kept = []
+    for other in piece.darts:
+        if other is dart:
+            continue
+        apex = turned(other.apex, other.edge, other.at)
+        leg = turned(piece.edge(other.edge).path.point_at(other.at), other.edge, other.at)
+        kept.append(replace(other, at=_length_to(edges, other.edge, leg), apex=apex))
+    notches: list[Notch] = []
+    for notch in piece.notches:
+        here = turned(piece.edge(notch.edge).path.point_at(notch.at), notch.edge, notch.at)
+        notches.append(replace(notch, at=_length_to(edges, notch.edge, here)))
+    middle = mouth.start.towards(mouth.end, 0.5)
+    apex = point + (middle - point).unit * min(SHORT_OF_PIVOT, middle.distance(point) / 2)
+    made = Dart(to_edge, _length_to(edges, to_edge, mouth.start), mouth.length, apex, landmark)
+    return replace(piece, edges=edges, darts=(*kept, made), notches=tuple(notches))
+
+
+Chain = list[tuple[Edge, Path]]
+
+
+def _chains(piece: Piece, dart: Dart, to_edge: str, at: float) -> tuple[Chain, Chain]:
+    """The outline from the dart's far leg to the slash, and from the slash to its near leg."""
+    order = list(piece.edges)
+    first = next(i for i, edge in enumerate(order) if edge.name == dart.edge)
+    start_edge = order[first]
+    tour: list[tuple[Edge, Path, float]] = []
+    leg_end = dart.at + dart.intake
+    if leg_end < start_edge.drawn_length - EDGE_HAIR:
+        tour.append((start_edge, start_edge.path.between(leg_end, start_edge.drawn_length), leg_end))
+    tour += [(edge, edge.path, 0.0) for edge in (*order[first + 1 :], *order[:first])]
+    if dart.at > EDGE_HAIR:
+        tour.append((start_edge, start_edge.path.between(0.0, dart.at), 0.0))
+
+    after: Chain = []
+    before: Chain = []
+    found = False
+    for edge, path, offset in tour:
+        local = at - offset
+        if not found and edge.name == to_edge and EDGE_HAIR < local < path.length - EDGE_HAIR:
+            one, two = path.split(local)
+            after.append((edge, one))
+            before.append((edge, two))
+            found = True
+        else:
+            (before if found else after).append((edge, path))
+    if not found:
+        raise ValueError(f"there is no place {at:.1f} mm along the {to_edge} of {piece.name}")
+    return after, before
+
+
+def _is_after(piece: Piece, dart: Dart, to_edge: str, at: float, edge_name: str, along: float) -> bool:
+    """Whether a place of the old outline lies between the far leg and the slash."""
+    names = [edge.name for edge in piece.edges]
+    count = len(names)
+
+    def order(name: str, length: float) -> tuple[int, float]:
+        step = (names.index(name) - names.index(dart.edge)) % count
+        if step == 0 and length < dart.at + dart.intake - EDGE_HAIR:
+            step = count
+        return step, length
+
+    return order(edge_name, along) < order(to_edge, at)
+
+
+def _edges_from(piece: Piece, parts: Chain) -> tuple[Edge, ...]:
+    """Edges from an outline in parts: neighbouring parts of one edge become one path again."""
+    names = [edge.name for edge in piece.edges]
+    # begin where one edge ends and another begins, so that no edge is cut by the list's own ends
+    start = next(i for i in range(len(parts)) if parts[i][0].name != parts[i - 1][0].name)
+    ordered = parts[start:] + parts[:start]
+    made: list[Edge] = []
+    for edge, path in ordered:
+        if made and made[-1].name == edge.name:
+            made[-1] = replace(made[-1], path=made[-1].path.then(path))
+        else:
+            made.append(replace(edge, path=path))
+    first = next(i for i, edge in enumerate(made) if edge.name == names[0])
+    return tuple(made[first:] + made[:first])
+
+
+def _length_to(edges: tuple[Edge, ...], name: str, place: Point) -> float:
+    """How far along an edge a place of it lies."""
+    path = next(edge.path for edge in edges if edge.name == name)
+    along, best, nearest = 0.0, 0.0, float("inf")
+    for segment in path:
+        for at in (0.0, segment.length):
+            if (gap := segment.point_at(at).distance(place)) < nearest:
+                nearest, best = gap, along + at
+        along += segment.length
+    if nearest < 1e-4:
+        return best
+    steps = max(200, int(path.length))
+    guess = min(
+        (path.point_at(path.length * i / steps).distance(place), path.length * i / steps) for i in range(steps + 1)
+    )
+    low, high = max(0.0, guess[1] - path.length / steps), min(path.length, guess[1] + path.length / steps)
+    for _ in range(60):  # golden section is not needed: the distance has one valley this close
+        third = (high - low) / 3
+        if path.point_at(low + third).distance(place) < path.point_at(high - third).distance(place):
+            high -= third
+        else:
+            low += third
+    return (low + high) / 2
