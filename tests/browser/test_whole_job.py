@@ -8,24 +8,7 @@ import pytest
 from playwright.sync_api import expect
 
 from server import get, wait_until
-
-
-def open_commission(page, studio, title):
-    page.goto(studio.url)
-    page.get_by_role("heading", name=title).click()
-    expect(page.get_by_test_id("ribbon")).to_be_visible()
-
-
-def word(page, path):
-    return page.locator(f'[data-word="{path}"]')
-
-
-def type_word(page, path, typed):
-    """Click a live word, type over it, close its popover."""
-    word(page, path).click()
-    field = page.get_by_role("dialog").get_by_role("textbox")
-    field.fill(typed)
-    return field
+from workbench import open_commission, type_word, word
 
 
 def tie(page, name):

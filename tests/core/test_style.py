@@ -51,12 +51,9 @@ def cloth_area(piece, dart, point):
     return piece.seam_line.signed_area - wedge
 
 
-@pytest.mark.parametrize("school", BUST_DARTS)
-@pytest.mark.parametrize("place", PLACES)
+@pytest.mark.parametrize(("school", "place"), [(s, p) for s in BUST_DARTS for p in PLACES if BUST_DARTS[s] != p])
 def test_pivot_keeps_the_angle_the_cloth_and_every_stitched_length(school, place):
     before = front_of(school)
-    if BUST_DARTS[school] == place:
-        pytest.skip("it is there already")
     after = front_of(school, bust_dart=place)
     old, new = bust_dart(before), bust_dart(after)
     assert new.edge == place

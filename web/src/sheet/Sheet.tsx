@@ -20,6 +20,8 @@ interface Touched {
 const PIXEL = 25.4 / 96;
 /** A piece narrower than this many pixels carries its name above it, and no lengths until it is touched. */
 const SMALL = 110;
+/** Narrower still, and its name would run over its neighbours; touching an edge says it. */
+const NARROW = 40;
 const SCALES = [1, 2, 5, 10];
 
 /** The pieces to one scale. Touch an edge and it lights up with the edge it is sewn to. */
@@ -294,23 +296,25 @@ function PieceDrawing({
           </g>
         );
       })}
-      <text
-        x={left + width / 2}
-        y={titleY}
-        stroke="var(--color-linen)"
-        strokeWidth={4 * px}
-        paintOrder="stroke"
-        fill="var(--color-ink)"
-        fontSize={(small ? 12 : 15) * px}
-        textAnchor="middle"
-      >
-        <tspan fontWeight={700}>{piece.name}</tspan>
-        {width / px > 200 && (
-          <tspan x={left + width / 2} dy={17 * px} fontSize={13 * px}>
-            {text.cut(piece.cut, piece.on_fold)}, {piece.material}
-          </tspan>
-        )}
-      </text>
+      {width / px > NARROW && (
+        <text
+          x={left + width / 2}
+          y={titleY}
+          stroke="var(--color-linen)"
+          strokeWidth={4 * px}
+          paintOrder="stroke"
+          fill="var(--color-ink)"
+          fontSize={(small ? 12 : 15) * px}
+          textAnchor="middle"
+        >
+          <tspan fontWeight={700}>{piece.name}</tspan>
+          {width / px > 200 && (
+            <tspan x={left + width / 2} dy={17 * px} fontSize={13 * px}>
+              {text.cut(piece.cut, piece.on_fold)}, {piece.material}
+            </tspan>
+          )}
+        </text>
+      )}
     </g>
   );
 }

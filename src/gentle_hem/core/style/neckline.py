@@ -90,7 +90,7 @@ def neck_facing(piece: Piece, name: str) -> Piece | None:
     """
     shoulder, neck, centre = piece.edge("shoulder"), piece.edge("neckline"), piece.edges[-1]
     inner = parallel(neck.path, FACING_WIDTH)
-    reach = 2 * FACING_WIDTH
+    reach = 8 * FACING_WIDTH  # a steep V meets the centre far below its own end
     start = Path.of(Line(inner.start - inner.leaving * reach, inner.start))
     end = Path.of(Line(inner.end, inner.end + inner.arriving * reach))
     band = start.then(inner).then(end)

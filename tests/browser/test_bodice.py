@@ -1,0 +1,84 @@
+"""A bodice from measures to print: drafted, played, styled, and kept."""
+
+import io
+
+import pdfplumber
+from playwright.sync_api import expect
+
+from server import get, wait_until
+from workbench import open_commission, type_word, word
+
+
+def choose(page, path, option):
+    word(page, path).click()
+    page.get_by_role("radio", name=option, exact=True).click()
+    page.keyboard.press("Escape")
+
+
+def test_two_schools_one_figure(page, studio):
+    open_commission(page, studio, "Midsummer dance dress")
+    sentence = page.get_by_test_id("join-sentence")
+    expect(page.get_by_text("Drafted for the half body")).to_be_visible()
+    expect(page.get_by_test_id("ribbon")).to_contain_text("68.0 cm")
+    page.get_by_label("Bodice by", exact=True).select_option("two_lengths")
+    expect(page.locator('[data-edge="bodice front/side"]')).to_be_visible()
+    expect(page.get_by_text("Drafted with", exact=False).first).to_be_visible()
+    expect(sentence).to_have_text("The waist meets.")
+    page.get_by_label("Bodice by", exact=True).select_option("measured")
+    expect(word(page, "bodice.front.dart_width")).to_have_text("2.5 cm")
+    expect(sentence).to_have_text("The waist meets.")
+    page.keyboard.press("Escape")
+    page.locator("h1").click()
+    page.keyboard.press("z")
+    page.keyboard.press("z")
+    expect(page.get_by_text("Drafted for the half body")).to_be_visible()
+
+
+def test_a_draft_is_played_step_by_step(page, studio):
+    open_commission(page, studio, "Sundress")
+    page.get_by_role("button", name="Play the draft").click()
+    step = page.get_by_test_id("step")
+    expect(step).to_contain_text("Step 1 of 16, front")
+    lines = page.get_by_test_id("draft").locator("path")
+    first = lines.count()
+    page.keyboard.press("ArrowRight")
+    expect(step).to_contain_text("Half the shoulder width across is 21.3 cm; drop the shoulder tip 2.5 cm.")
+    assert lines.count() > first
+    page.keyboard.press("End")
+    expect(step).to_contain_text("Step 16 of 16, back")
+    page.get_by_role("button", name="front T", exact=True).click()
+    expect(step).to_contain_text("Step 2 of 16")
+    page.keyboard.press("ArrowLeft")
+    expect(step).to_contain_text("Step 1 of 16")
+    page.keyboard.press("Escape")
+    expect(page.get_by_test_id("sheet")).to_be_visible()
+
+
+def test_measures_are_typed_by_keyboard_and_estimates_give_way(page, studio):
+    open_commission(page, studio, "Sundress")
+    expect(page.get_by_text("The bust span was not measured: 20.8 cm is estimated")).to_be_visible()
+    word(page, "figure.measures.bust_span").focus()
+    page.keyboard.press("Enter")
+    page.keyboard.type("21,5")
+    page.keyboard.press("Enter")
+    expect(word(page, "figure.measures.bust_span")).to_have_text("21.5 cm")
+    expect(page.get_by_text("The bust span was not measured")).to_have_count(0)
+    type_word(page, "figure.measures.waist_girth", "28")
+    expect(page.locator('[data-finding="measure-in-other-unit"]')).to_contain_text("was 71.1 cm meant?")
+
+
+def test_a_dart_is_moved_a_neck_is_faced_and_it_all_prints(page, studio):
+    open_commission(page, studio, "Midsummer dance dress")
+    choose(page, "style.front_neck", "a V")
+    choose(page, "style.bust_dart", "moves to the waist")
+    choose(page, "style.facing", "faced")
+    expect(page.locator('[data-tie="front bust dart"]')).to_have_attribute("data-state", "meets")
+    expect(page.locator('[data-edge="front neck facing/neckline"]')).to_be_attached()
+    number = next(row["id"] for row in get(studio, "/api/desk") if row["title"] == "Midsummer dance dress")
+    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["style"]["facing"] == "faced")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Pattern for your printer").click()
+    with pdfplumber.open(io.BytesIO(download.value.path().read_bytes())) as pdf:
+        text = pdf.pages[0].extract_text()
+    for piece in ("bodice front: cut 1 on the fold", "front neck facing", "back neck facing", "skirt back: cut 2"):
+        assert piece in text

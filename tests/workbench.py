@@ -1,0 +1,21 @@
+"""What a browser test does at the workbench, said once."""
+
+from playwright.sync_api import expect
+
+
+def open_commission(page, studio, title):
+    page.goto(studio.url)
+    page.get_by_role("heading", name=title).click()
+    expect(page.get_by_test_id("ribbon")).to_be_visible()
+
+
+def word(page, path):
+    return page.locator(f'[data-word="{path}"]')
+
+
+def type_word(page, path, typed):
+    """Click a live word, type over it, close its popover."""
+    word(page, path).click()
+    field = page.get_by_role("dialog").get_by_role("textbox")
+    field.fill(typed)
+    return field
