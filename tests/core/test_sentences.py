@@ -1,0 +1,138 @@
+"""Recipe sentences: every part says itself, and every live word leads to a field that takes its choices."""
+
+import string
+
+import pytest
+from pydantic import ValidationError
+
+from conftest import BODICE, a_recipe
+from gentle_hem.core.block import BODICES
+from gentle_hem.core.figure import MEASURES, Figure
+from gentle_hem.core.lower import LOWER_PARTS
+from gentle_hem.core.parts import Allowances, Opening
+from gentle_hem.core.recipe import JoinPlan, Recipe, changed, spoken_parts
+from gentle_hem.core.sentences import LiveWord, Word, choice, length, number, percent, spoken
+from gentle_hem.core.style.style import Style
+from gentle_hem.core.units import Unit
+
+PARTS = (*BODICES, *LOWER_PARTS, Style, Opening, Allowances, JoinPlan, Figure)
+
+
+def names_in(part):
+    return [name for text in part.sentences for _, name, _, _ in string.Formatter().parse(text) if name]
+
+
+@pytest.mark.parametrize("part", PARTS, ids=lambda part: part.__name__)
+def test_every_word_said_is_described_and_every_word_described_is_said_once(part):
+    said = names_in(part)
+    assert len(said) == len(set(said))
+    if part is Figure:
+        assert set(said) <= set(part.words)
+    else:
+        assert set(said) == set(part.words)
+    assert part.title
+    for text in part.sentences:
+        assert text.rstrip().endswith(".")
+
+
+@pytest.mark.parametrize("part", PARTS, ids=lambda part: part.__name__)
+def test_every_word_has_a_label_and_a_sort_the_interface_knows(part):
+    for name, word in part.words.items():
+        assert word.label, name
+        assert word.sort in {"length", "choice", "number", "percent"}
+        if word.sort == "choice":
+            assert len(word.choices) >= 2
+
+
+def recipe_with(kind):
+    if kind == "measured":
+        return a_recipe()
+    return Recipe.model_validate({"bodice": {"kind": kind}, "lower": {"kind": "circle"}})
+
+
+@pytest.mark.parametrize("kind", [part.model_fields["kind"].default for part in BODICES])
+def test_every_choice_of_every_word_makes_a_valid_recipe(kind):
+    recipe = recipe_with(kind)
+    words = [
+        t for part in spoken_parts(recipe, Unit.CM) for line in part.lines for t in line if isinstance(t, LiveWord)
+    ]
+    assert words
+    for live in words:
+        for value, text in live.word.choices:
+            if live.path.startswith("figure.measures."):
+                continue
+            again = changed(recipe, {live.path: value})
+            said = [
+                t.text
+                for part in spoken_parts(again, Unit.CM)
+                for line in part.lines
+                for t in line
+                if isinstance(t, LiveWord) and t.path == live.path
+            ]
+            assert said == [text], live.path
+
+
+def test_the_circle_reads_aloud_like_the_trade_speaks():
+    lower = a_recipe(lower={"length": "24 in", "hem": "1/2 in"}).lower
+    assert spoken(lower, Unit.INCH).startswith(
+        "A full circle skirt, 24 in finished, in 2 pieces, sewn to the bodice's waist as it measures, hem 1/2 in."
+    )
+    odd = a_recipe(lower={"sweep": 212.5, "seam": "70.4cm", "pieces": 4}).lower
+    assert "A 212.5° flare skirt, 62.0 cm finished, in 4 pieces, sewn to 70.4 cm" in spoken(odd, Unit.CM)
+
+
+def test_the_measured_bodice_reads_aloud():
+    said = spoken(a_recipe().bodice, Unit.CM)
+    assert "Front: 9.3 cm from centre front to the dart, the dart takes 2.5 cm, then 9.8 cm to the side." in said
+
+
+def test_parts_come_in_the_order_of_the_trade():
+    drafted = recipe_with("quarters")
+    assert [part.where for part in spoken_parts(drafted, Unit.CM)] == [
+        "figure", "bodice", "style", "lower", "join", "opening", "allowances",
+    ]  # fmt: skip
+
+
+def test_style_is_silent_where_there_is_nothing_to_style():
+    assert "style" not in [part.where for part in spoken_parts(a_recipe(), Unit.CM)]
+    styled = Recipe.model_validate({"bodice": BODICE, "style": {"facing": "faced"}, "lower": {"kind": "circle"}})
+    assert "style" in [part.where for part in spoken_parts(styled, Unit.CM)]
+
+
+def test_measures_that_were_not_taken_are_a_dash():
+    assert spoken(Figure(), Unit.CM).count("—") == 15
+    assert "bust 92.0 cm" in spoken(Figure(measures={"bust_girth": 920}), Unit.CM)
+    assert set(MEASURES) >= {"bust_girth", "trunk_girth", "heel_height"}
+
+
+@pytest.mark.parametrize(
+    ("word", "value", "said"),
+    [
+        (length("hem"), 15.0, "1.5 cm"),
+        (length("seam", without="as it measures"), None, "as it measures"),
+        (choice("pieces", (1, "1 piece"), (2, "2 pieces")), 2, "2 pieces"),
+        (number("sweep", (360, "full circle")), 360, "full circle"),
+        (number("sweep", (360, "full circle")), 200.5, "200.5"),
+        (number("sweep", spoken=lambda v: f"{v:g}°"), 200.5, "200.5°"),
+        (percent("stretch"), 2.5, "2.5 %"),
+        (Word("text", "name"), "Ball gown", "Ball gown"),
+    ],
+)
+def test_each_sort_of_word_says_its_value(word, value, said):
+    assert word.say(value, Unit.CM) == said
+
+
+def test_changing_a_word_that_is_not_there_is_refused():
+    with pytest.raises(KeyError, match="colour"):
+        changed(a_recipe(), {"lower.colour": "red"})
+    with pytest.raises(ValidationError):
+        changed(a_recipe(), {"lower.sweep": -4})
+
+
+def test_a_recipe_cannot_be_changed_in_place():
+    recipe = a_recipe()
+    with pytest.raises(ValidationError):
+        recipe.name = "Other"
+    with pytest.raises(ValidationError):
+        recipe.lower.length = 3
+    assert Recipe.model_validate_json(recipe.model_dump_json()) == recipe
