@@ -1,0 +1,90 @@
+"""The whole way by keyboard alone, the printed page, and the late evening."""
+
+import re
+
+from playwright.sync_api import expect
+
+from server import get, wait_until
+from workbench import word
+
+
+def tab_to(page, matches, limit=120):
+    """Press Tab until the focused element matches; fails when it never does."""
+    for _ in range(limit):
+        page.keyboard.press("Tab")
+        if page.evaluate("(m) => !!document.activeElement?.matches(m)", matches):
+            return
+    raise AssertionError(f"{matches} was not reached by {limit} tabs")
+
+
+def test_a_gap_is_found_and_closed_without_a_mouse(page, studio):
+    page.goto(studio.url)
+    expect(page.get_by_role("heading", name="Harbour dance dress")).to_be_visible()
+    tab_to(page, 'a[href="/commission/3"]')
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("ribbon")).to_be_visible()
+    tab_to(page, '[data-word="lower.sweep"]')
+    page.keyboard.press("Enter")
+    page.keyboard.type("270")
+    page.keyboard.press("Enter")
+    expect(word(page, "lower.sweep")).to_have_text("three-quarter circle")
+    expect(word(page, "lower.sweep")).to_be_focused()
+    tab_to(page, '[data-remedy="darts"]')
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("join-sentence")).to_have_text("The waist meets.")
+    expect(word(page, "lower.front_dart")).to_have_text("1.3 cm")
+    wait_until(lambda: get(studio, "/api/commissions/3")["recipe"]["lower"]["front_dart"] == 13)
+    page.keyboard.press("d")
+    expect(page.get_by_role("heading", name="Desk")).to_be_visible()
+    row = page.get_by_role("link", name=re.compile("Harbour dance dress"))
+    expect(row).to_contain_text("Nothing unresolved.")
+
+
+def test_numbers_go_to_the_stages_of_the_job(page, studio):
+    page.goto(f"{studio.url}/commission/4")
+    expect(page.get_by_test_id("ribbon")).to_be_visible()
+    for key, stage in (("2", "Bodice"), ("3", "Lower part"), ("5", "Pattern"), ("1", "Figure")):
+        page.keyboard.press(key)
+        current = page.get_by_role("navigation", name="The way through").locator('[aria-current="step"]')
+        expect(current).to_have_text(stage)
+    page.keyboard.press("5")
+    expect(page.get_by_role("link", name="Pattern for your printer")).to_be_in_viewport()
+
+
+def test_the_printed_page_has_the_recipe_the_workings_and_no_controls(page, studio):
+    page.goto(f"{studio.url}/commission/4")
+    expect(page.get_by_test_id("ribbon")).to_be_visible()
+    page.emulate_media(media="print")
+    expect(page.get_by_role("link", name="Pattern for your printer")).to_be_hidden()
+    expect(page.get_by_role("button", name="Undo")).to_be_hidden()
+    expect(page.get_by_text("stitched seam", exact=True)).to_be_visible()
+    expect(page.get_by_role("table", name="Cut list")).to_be_visible()
+    background = page.evaluate("getComputedStyle(document.body).backgroundColor")
+    assert background == "rgb(255, 255, 255)"
+
+
+def test_the_light_is_remembered(page, studio):
+    page.goto(studio.url)
+    page.get_by_role("button", name="Late evening").click()
+    assert page.evaluate("document.documentElement.dataset.light") == "evening"
+    page.reload()
+    expect(page.get_by_role("button", name="Daylight")).to_be_visible()
+    assert page.evaluate("document.documentElement.dataset.light") == "evening"
+
+
+def test_what_is_not_there_leads_back_to_the_desk(page, studio):
+    for path in ("/commission/999", "/nowhere"):
+        page.goto(studio.url + path)
+        expect(page.get_by_text("There is nothing here.")).to_be_visible()
+        page.get_by_role("link", name="Back to the desk").click()
+        expect(page.get_by_role("heading", name="Desk")).to_be_visible()
+
+
+def test_nothing_is_asked_of_the_network(page, studio):
+    asked = []
+    page.on("request", lambda request: asked.append(request.url))
+    page.goto(f"{studio.url}/commission/4")
+    expect(page.get_by_test_id("ribbon")).to_be_visible()
+    assert all(url.startswith((studio.url, "data:")) for url in asked)
+    fonts = page.evaluate("[...document.fonts].filter(f => f.status === 'loaded').map(f => f.family)")
+    assert any("Source Sans 3" in font for font in fonts)
