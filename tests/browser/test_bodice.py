@@ -34,6 +34,20 @@ def test_two_schools_one_figure(page, studio):
     expect(page.get_by_text("Drafted for the half body")).to_be_visible()
 
 
+def test_schools_are_laid_over_each_other(page, studio):
+    open_commission(page, studio, "Midsummer dance dress")
+    page.get_by_role("button", name="Compare schools").click()
+    rows = page.get_by_test_id("compared-rows")
+    expect(rows.get_by_role("row", name="front waist")).to_contain_text("16.5 cm")
+    expect(page.get_by_test_id("compared").locator("path")).not_to_have_count(0)
+    before = rows.inner_text()
+    page.get_by_label("Compare with").select_option("two_lengths")
+    expect(rows).to_contain_text("front dart at the side")
+    assert rows.inner_text() != before
+    page.get_by_role("button", name="Back to the sheet").click()
+    expect(page.get_by_test_id("sheet")).to_be_visible()
+
+
 def test_a_draft_is_played_step_by_step(page, studio):
     open_commission(page, studio, "Sundress")
     page.get_by_role("button", name="Play the draft").click()

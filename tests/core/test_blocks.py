@@ -7,6 +7,7 @@ from pytest import approx
 from shapely import Polygon
 
 from conftest import a_recipe
+from gentle_hem.core.block.compare import compare_schools
 from gentle_hem.core.estimates import SIZE_TABLE
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
@@ -206,3 +207,28 @@ def test_changing_the_way_keeps_the_waist_seam():
     assert again.joins[0].upper.length == approx(garment.joins[0].upper.length)
     assert again.joins[0].upper.at("front dart") == approx(garment.joins[0].upper.at("front dart"))
     assert again.joins[0].upper.at("back dart") == approx(garment.joins[0].upper.at("back dart"))
+
+
+def test_two_schools_compared_for_one_figure():
+    recipe = Recipe.model_validate(
+        {"figure": {"measures": FIGURES["tall"]}, "bodice": {"kind": "quarters"}, "lower": {"kind": "circle"}}
+    )
+    other = dict(bodice_choices(recipe, make_up(recipe)))["two_lengths"]
+    compared = compare_schools(recipe, other)
+    rows = {row.label: row for row in compared.rows}
+    assert rows["front waist"].mine == approx((740 + inches(1)) / 4)
+    assert rows["front waist"].theirs == approx(740 / 4)
+    assert rows["front dart at the side"].mine == 0
+    assert rows["front dart at the side"].theirs == approx(30)
+    assert rows["front waist"].difference == approx(-inches(0.25))
+    for mine, theirs in compared.halves:
+        centre = f"centre {mine.name.split()[1]}"
+        xs = {round(p.edge(centre).path.start.x, 9) for p in (mine, theirs)}
+        assert xs == {0.0}, "both drafts share the centre line"
+
+
+def test_measured_edges_have_no_draft_to_compare():
+    recipe = a_recipe()
+    other = dict(bodice_choices(recipe, make_up(recipe)))["quarters"]
+    with pytest.raises(ValueError, match="choose two schools"):
+        compare_schools(recipe, other)

@@ -40,6 +40,7 @@ def test_each_rule(key, taken, estimate):
     [working] = book.notes
     assert working.rule
     assert working.value == approx(estimate)
+    assert working.line(Unit.CM).endswith(" cm"), "a length, spoken as one"
 
 
 def test_a_measure_that_was_taken_is_used_and_says_nothing():

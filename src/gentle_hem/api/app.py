@@ -18,12 +18,13 @@ from sqlalchemy.orm import Session
 
 from gentle_hem.api import problems
 from gentle_hem.api.safety import OnlyFromHere
-from gentle_hem.api.screen import ScreenOut, screen
+from gentle_hem.api.screen import ComparedOut, ScreenOut, compared, screen
+from gentle_hem.core.block.compare import compare_schools
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.start import new_recipe
+from gentle_hem.core.start import bodice_choices, new_recipe
 from gentle_hem.core.sums import SUMS
 from gentle_hem.core.sums.sum import ask
 from gentle_hem.core.units import Unit, format_length, parse_length
@@ -167,6 +168,17 @@ def make_up_recipe(recipe: Annotated[dict[str, Any], Body()], unit: Unit | None 
     read = Recipe.model_validate(recipe, context={"unit": unit})
     made = screen(read, make_up(read), unit or read.unit)
     return Response(made.model_dump_json(), media_type="application/json")  # not validated a second time
+
+
+@api.post("/compare/{kind}")
+def compare(kind: str, recipe: Annotated[dict[str, Any], Body()], unit: Unit | None = None) -> ComparedOut:
+    """This recipe's bodice over the one another school drafts for the same figure."""
+    read = Recipe.model_validate(recipe, context={"unit": unit})
+    other = _found(dict(bodice_choices(read, make_up(read))).get(kind), f"bodice as {kind}")
+    try:
+        return compared(compare_schools(read, other), unit or read.unit)
+    except ValueError as wrong:
+        raise HTTPException(422, str(wrong)) from None
 
 
 class LengthOut(BaseModel):

@@ -6,10 +6,11 @@ from typing import Any, Literal
 
 from pydantic import BaseModel
 
+from gentle_hem.core.block.compare import Comparison
 from gentle_hem.core.drafting import BACK, FRONT, Step
 from gentle_hem.core.findings import Finding
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.geometry import Placement, Point
+from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.join import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, JoinReport, Unrolled
 from gentle_hem.core.pattern import Edge, Piece, Verdict
 from gentle_hem.core.recipe import Recipe, spoken_parts
@@ -197,6 +198,24 @@ class BodiceChoice(BaseModel):
     bodice: dict[str, Any]
 
 
+class ComparedRow(BaseModel):
+    label: str
+    mine: str
+    theirs: str
+    difference: str
+
+
+class ComparedOut(BaseModel):
+    """Two schools' outlines over each other, in mm, y down, and their lengths beside each other."""
+
+    mine: str
+    theirs: str
+    box: tuple[float, float, float, float]
+    my_outlines: list[str]
+    their_outlines: list[str]
+    rows: list[ComparedRow]
+
+
 class ScreenOut(BaseModel):
     """Everything one screen needs of a recipe."""
 
@@ -290,6 +309,40 @@ def _draft(steps: tuple[Step, ...], unit: Unit) -> DraftOut | None:
             for step in steps
         ],
     )
+
+
+def compared(comparison: Comparison, unit: Unit) -> ComparedOut:
+    """Both drafts for the screen, the back to the right of the front."""
+    front, back = comparison.halves
+    apart = max(piece.seam_line.box[2] for piece in front) - min(piece.seam_line.box[0] for piece in back)
+    put = (Placement(), Placement.shift(Point(apart + DRAFT_GAP, 0)))
+    low = min(piece.seam_line.box[1] for pair in comparison.halves for piece in pair)
+    high = max(piece.seam_line.box[3] for pair in comparison.halves for piece in pair)
+
+    def outlines(which: int) -> list[str]:
+        lines = []
+        for pair, placement in zip(comparison.halves, put, strict=True):
+            piece = pair[which]
+            lines.append(path_data(piece.seam_line.placed(placement), closed=True))
+            for dart in piece.darts:
+                near, far = piece.dart_legs(dart)
+                lines.append(path_data(Path.through(near, dart.apex, far).placed(placement)))
+        return lines
+
+    return ComparedOut(
+        mine=comparison.mine.title,
+        theirs=comparison.theirs.title,
+        box=(0, -high, apart + DRAFT_GAP, high - low),
+        my_outlines=outlines(0),
+        their_outlines=outlines(1),
+        rows=[
+            ComparedRow(
+                label=row.label, mine=format_length(row.mine, unit), theirs=format_length(row.theirs, unit),
+                difference=signed(row.difference, unit),
+            )
+            for row in comparison.rows
+        ],
+    )  # fmt: skip
 
 
 def _sentences(part: SpokenPart) -> SentencePartOut:

@@ -39,11 +39,11 @@ def _share(start: MeasureKey, factor: float, rule: str) -> Estimate:
 
 def _plus(start: MeasureKey, more: float, rule: str) -> Estimate:
     sign = "+" if more >= 0 else "−"
-    return Estimate(start, f"{{start}} {sign} {{more}}", rule, lambda value: value + more, more)
+    return Estimate(start, f"{{start}} {sign} {{more}}", rule, lambda value: value + more, float(more))
 
 
 def _usual(value: float, rule: str) -> Estimate:
-    return Estimate(None, "{usual}", rule, lambda _: value, value)
+    return Estimate(None, "{usual}", rule, lambda _: float(value), float(value))
 
 
 RULES: dict[MeasureKey, Estimate] = {

@@ -108,6 +108,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare
+         * @description This recipe's bodice over the one another school drafts for the same figure.
+         */
+        post: operations["compare_api_compare__kind__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk": {
         parameters: {
             query?: never;
@@ -330,6 +350,40 @@ export interface components {
             text: string;
             /** Value */
             value: number | string | boolean;
+        };
+        /**
+         * ComparedOut
+         * @description Two schools' outlines over each other, in mm, y down, and their lengths beside each other.
+         */
+        ComparedOut: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Mine */
+            mine: string;
+            /** My Outlines */
+            my_outlines: string[];
+            /** Rows */
+            rows: components["schemas"]["ComparedRow"][];
+            /** Their Outlines */
+            their_outlines: string[];
+            /** Theirs */
+            theirs: string;
+        };
+        /** ComparedRow */
+        ComparedRow: {
+            /** Difference */
+            difference: string;
+            /** Label */
+            label: string;
+            /** Mine */
+            mine: string;
+            /** Theirs */
+            theirs: string;
         };
         /**
          * DeskRow
@@ -1093,6 +1147,45 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    compare_api_compare__kind__post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+            };
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"];
                 };
             };
             /** @description Validation Error */

@@ -7,6 +7,7 @@ import { JoinRibbon } from "../join/JoinRibbon";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
 import { type Bench, type Saving, useRecipe } from "../recipe/useRecipe";
 import { DraftPlayer } from "../sheet/DraftPlayer";
+import { SchoolsCompared } from "../sheet/SchoolsCompared";
 import { Sheet } from "../sheet/Sheet";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -50,7 +51,7 @@ function Workbench({ commission }: { commission: Commission }) {
   const [stage, setStage] = useState<Stage>("figure");
   const [asked, setAsked] = useState<number | null>(null);
   const [fitKey, setFitKey] = useState(0);
-  const [playing, setPlaying] = useState(false);
+  const [table, setTable] = useState<"sheet" | "draft" | "schools">("sheet");
   const go = useNavigate();
 
   const visit = (next: Stage) => {
@@ -103,9 +104,11 @@ function Workbench({ commission }: { commission: Commission }) {
         </div>
       </div>
       <div className="print-flow grid min-h-0 flex-1 grid-cols-[minmax(17rem,22rem)_minmax(0,1fr)_minmax(15rem,19rem)]">
-        <Parts screen={screen} bench={bench} commission={commission} onPlay={() => setPlaying(true)} />
-        {playing && screen.draft ? (
-          <DraftPlayer draft={screen.draft} onClose={() => setPlaying(false)} />
+        <Parts screen={screen} bench={bench} commission={commission} onTable={setTable} />
+        {screen.draft && table === "draft" ? (
+          <DraftPlayer draft={screen.draft} onClose={() => setTable("sheet")} />
+        ) : screen.draft && table === "schools" ? (
+          <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
         ) : (
           <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} />
         )}
@@ -125,19 +128,19 @@ function Parts({
   screen,
   bench,
   commission,
-  onPlay,
+  onTable,
 }: {
   screen: Screen;
   bench: Bench;
   commission: Commission;
-  onPlay: () => void;
+  onTable: (table: "draft" | "schools") => void;
 }) {
   return (
     <div className="print-flow min-h-0 overflow-auto border-r border-chalk">
       <LooseProblems bench={bench} />
       {screen.sentences.map((part) => (
         <Sentences key={part.where} part={part} bench={bench}>
-          {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onPlay={onPlay} />}
+          {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
         </Sentences>
       ))}
       <Files screen={screen} commissionId={commission.id} saved={bench.saving.state === "saved"} />
@@ -146,7 +149,15 @@ function Parts({
 }
 
 /** Which school the bodice is drafted by, and the draft played. */
-function BodiceKind({ screen, bench, onPlay }: { screen: Screen; bench: Bench; onPlay: () => void }) {
+function BodiceKind({
+  screen,
+  bench,
+  onTable,
+}: {
+  screen: Screen;
+  bench: Bench;
+  onTable: (table: "draft" | "schools") => void;
+}) {
   const kind = String((screen.recipe.bodice as Record<string, unknown>).kind);
   return (
     <div className="no-print flex flex-wrap items-center gap-2">
@@ -165,7 +176,12 @@ function BodiceKind({ screen, bench, onPlay }: { screen: Screen; bench: Bench; o
           </option>
         ))}
       </select>
-      {screen.draft && <Button onClick={onPlay}>{text.play}</Button>}
+      {screen.draft && (
+        <>
+          <Button onClick={() => onTable("draft")}>{text.play}</Button>
+          <Button onClick={() => onTable("schools")}>{text.compare}</Button>
+        </>
+      )}
     </div>
   );
 }

@@ -108,7 +108,7 @@ function WorkingLine({
         className="flex min-h-7 w-full items-baseline justify-between gap-3 rounded-sm px-1 text-left hover:bg-linen aria-expanded:bg-linen"
       >
         <span>{working.label}</span>
-        <span className="font-semibold">{working.text}</span>
+        <span className="whitespace-nowrap font-semibold">{working.text}</span>
       </button>
       {open && (
         <div data-testid="working" className="mb-2 border-l-2 border-chalk bg-linen px-3 py-2">

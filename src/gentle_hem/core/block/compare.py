@@ -1,0 +1,64 @@
+"""Two schools side by side for one figure: both outlines on one paper, their differences in numbers.
+
+Drafted halves share their corner: the centre line and the shoulder's level at the neck. So the
+outlines can simply be laid over each other.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from gentle_hem.core.block.measured import MeasuredBodice
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.parts import BodicePart
+from gentle_hem.core.pattern import Piece
+from gentle_hem.core.recipe import Recipe
+
+HALVES = ("bodice front", "bodice back")
+EDGES = ("waist", "side", "armhole", "shoulder", "neckline")
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One length in both drafts, mm; a dart that a draft does not have is 0."""
+
+    label: str
+    mine: float
+    theirs: float
+
+    @property
+    def difference(self) -> float:
+        return self.theirs - self.mine
+
+
+@dataclass(frozen=True, slots=True)
+class Comparison:
+    """Two drafts of one figure: their halves in pairs, and every edge and dart in numbers."""
+
+    mine: BodicePart
+    theirs: BodicePart
+    halves: tuple[tuple[Piece, Piece], ...]
+    rows: tuple[Row, ...]
+
+
+def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
+    """This recipe's block beside the one another school drafts for the same figure, both unstyled.
+
+    Raises ValueError when either is a bodice by its measured edges, which has no draft to lay over.
+    """
+    if isinstance(recipe.bodice, MeasuredBodice) or isinstance(other, MeasuredBodice):
+        raise ValueError("A bodice by its measured edges has no draft to compare; choose two schools.")
+    plain = recipe.model_copy(update={"style": type(recipe.style)()})
+    mine, theirs = make_up(plain), make_up(plain.model_copy(update={"bodice": other}))
+    halves = tuple((mine.piece(name), theirs.piece(name)) for name in HALVES)
+    rows = [
+        Row(f"{a.name.split()[1]} {edge}", a.stitched_length(edge), b.stitched_length(edge))
+        for a, b in halves
+        for edge in EDGES
+    ]
+    for a, b in halves:
+        for edge in ("waist", "side", "shoulder"):
+            taken = [sum(dart.intake for dart in piece.darts_of(edge)) for piece in (a, b)]
+            if any(taken):
+                rows.append(Row(f"{a.name.split()[1]} dart at the {edge}", *taken))
+    return Comparison(recipe.bodice, other, halves, tuple(rows))
