@@ -241,7 +241,7 @@ function PieceDrawing({
 }) {
   const [left, top, width, height] = piece.box;
   const small = Math.min(width, height) / px < SMALL;
-  const titleY = small ? top - 7 * px : top + height / 2;
+  const titleY = small ? top - 7 * px : top + height * 0.62;
   return (
     <g data-piece={piece.name} fill="none" stroke="var(--color-ink)">
       <path d={piece.cut_line} strokeWidth={2 * px} fill="var(--color-linen)" />
