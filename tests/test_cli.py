@@ -35,6 +35,9 @@ def test_sum_for_reading(capsys):
     [
         (["sum", "circle", "seam=34", "length=7"], "write it as 34 in or 34 cm"),
         (["sum", "circle", "seam 34"], "key=value"),
+        (["sum", "circle", "seam=34in", "length=7in", "pieces=2.5"], '"2.5" is not a whole number'),
+        (["sum", "circle", "seam=34in", "length=7in", "sweep=wide"], '"wide" cannot be read as a number'),
+        (["sum", "circle", "seam=0", "length=7in"], "out of range"),
         (["sum", "circle", "seam=34in", "seam=35in"], "twice"),
         (["sum", "knitting"], "skirt_length"),
         (["make", "missing.recipe.json", "--out", "x"], "cannot be opened"),

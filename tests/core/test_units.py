@@ -29,6 +29,7 @@ from gentle_hem.core.units import LengthError, Unit, format_exact, format_length
         ("1 yd", None, 914.4),
         ("1,5 m", None, 1500),
         ("0", Unit.CM, 0),
+        ("0", None, 0),
         ("  62  CM ", None, 620),
         ("-1/2 in", None, -12.7),
         ("5 ft 3 in", None, 1600.2),

@@ -84,7 +84,7 @@ def _plain_number(text: str) -> Fraction:
 def parse_length(text: str, unit: Unit | None = None) -> float:
     """Read a length as a person writes it (handbook 3.2). Returns millimetres.
 
-    A number without a unit is in ``unit``; with ``unit=None`` a bare number is refused.
+    A number without a unit is in ``unit``; with ``unit=None`` a bare number other than 0 is refused.
     Raises LengthError with a sentence naming the part that cannot be read.
 
     >>> parse_length("34 3/4", Unit.INCH), parse_length("88,3cm"), parse_length("2' 10 3/4\\"")
@@ -141,10 +141,10 @@ def parse_length(text: str, unit: Unit | None = None) -> float:
             if smallest_so_far != 304.8:
                 raise LengthError(f'The last number in "{typed}" has no unit; {_ACCEPTED}.')
             size = MM_PER_INCH  # 2' 10 means two foot ten
-        elif unit is None:
+        elif unit is None and pending != 0:
             raise LengthError(f'"{typed}" has no unit; write it as {typed} in or {typed} cm.')
         else:
-            size = MM_PER_INCH if unit is Unit.INCH else 10.0
+            size = MM_PER_INCH if unit is Unit.INCH else 10.0  # nothing is nothing in any unit
         total += pending * Fraction(str(size))
     if total > LONGEST:
         raise LengthError(f'"{typed[:40]}" is longer than 50 m; check the unit.')

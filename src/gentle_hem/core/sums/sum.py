@@ -14,6 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from gentle_hem.core.findings import Finding
 from gentle_hem.core.parts import between, number_between
+from gentle_hem.core.refusals import sentence
 from gentle_hem.core.units import Length, Unit, format_exact, format_length
 from gentle_hem.core.workings import Kind, Working, Workings, kind_of, speak_exactly
 
@@ -113,5 +114,5 @@ def _sentences(kind: type[Sum], error: ValidationError) -> dict[str, str]:
         elif problem["type"] == "extra_forbidden":
             said[name] = f"{kind.name} takes no {name}; it takes {', '.join(kind.model_fields)}."
         else:
-            said[name] = problem["msg"].removeprefix("Value error, ")
+            said[name] = sentence(dict(problem))
     return said
