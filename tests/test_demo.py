@@ -1,0 +1,69 @@
+"""The demo studio as it is served: made fresh, complete, and on this machine only."""
+
+import subprocess
+import sys
+from datetime import date
+
+import httpx
+import pytest
+
+from gentle_hem.cli import main
+from gentle_hem.demo.studio import PLAYERS
+from server import free_port
+
+
+@pytest.fixture(scope="module")
+def demo():
+    port = free_port()
+    command = [sys.executable, "-m", "gentle_hem.cli", "demo", "--port", str(port)]
+    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    try:
+        assert process.stdout.readline().strip() == f"Gentle Hem answers at http://127.0.0.1:{port}"
+        with httpx.Client(base_url=f"http://127.0.0.1:{port}", timeout=10) as client:
+            yield client
+    finally:
+        process.terminate()
+        process.wait()
+        process.stdout.close()
+
+
+def test_every_player_is_on_the_desk(demo):
+    rows = demo.get("/api/desk").json()
+    assert {row["title"] for row in rows} == {player.title for player in PLAYERS}
+    assert {row["person"]["name"] for row in rows} == {player.name for player in PLAYERS}
+    assert [row["title"] for row in rows if row["stops"]] == ["Harbour dance dress"]
+    assert {row["unit"] for row in rows} == {"cm", "in"}
+
+
+def test_every_player_has_a_dated_set_of_measures(demo):
+    for person in demo.get("/api/people").json():
+        [figure] = demo.get(f"/api/people/{person['id']}/figures").json()
+        assert date.fromisoformat(figure["taken_on"]) <= date(2026, 6, 1)
+        assert figure["measures"]["bust_girth"] > 700
+
+
+def test_every_commission_can_be_taken_home_as_files(demo):
+    for row in demo.get("/api/desk").json():
+        for name in demo.get("/api/files").json():
+            answer = demo.get(f"/api/commissions/{row['id']}/files/{name}")
+            assert answer.status_code == 200, (row["title"], name)
+            assert len(answer.content) > 100
+
+
+def test_a_demo_changed_is_fresh_again_when_started_again(demo):
+    recipe = demo.get("/api/commissions/4").json()["recipe"]
+    recipe["lower"]["length"] = 999.0
+    assert demo.post("/api/commissions/4/versions", json=recipe).json()["version"] == 2
+    assert len(demo.get("/api/commissions/4/versions").json()) == 2
+    assert demo.get("/api/commissions/4/versions/1").json()["lower"]["length"] == 1080.0
+
+
+def test_a_second_demo_on_the_same_port_is_refused(demo, capsys):
+    assert main(["demo", "--port", str(demo.base_url.port)]) == 2
+    assert "name another with --port" in capsys.readouterr().err
+
+
+def test_pages_are_served_beside_the_api(demo):
+    assert "<title>Gentle Hem</title>" in demo.get("/").text
+    assert demo.get("/commission/3").text == demo.get("/").text
+    assert demo.get("/api/health").json()["state"] == "ready"
