@@ -5,7 +5,7 @@ import itertools
 import pytest
 from pytest import approx
 
-from gentle_hem.core.estimates import RULES, SIZE_TABLE, USUAL_BUST, Measures
+from gentle_hem.core.estimates import RULES, SIZE_TABLE, USUAL_BUST, Measures, from_size
 from gentle_hem.core.figure import MEASURES, Figure
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.units import Unit, inches
@@ -25,7 +25,7 @@ def measures(**taken):
         ("front_waist_length", {}, 430),
         ("bust_span", {"bust_girth": 900}, 180),
         ("shoulder_to_bust_point", {"front_waist_length": 450}, 270),
-        ("waist_to_hip", {}, 200),
+        ("waist_to_hip", {}, inches(8)),
         ("crotch_depth", {}, inches(11)),
         ("waist_to_floor", {}, 1020),
         ("across_back", {"shoulder_width": 400}, 372),
@@ -65,10 +65,32 @@ def test_no_bust_is_a_stop_with_something_drawn_meanwhile():
 
 
 def test_every_rule_starts_from_a_measure_and_ends_in_one():
-    for key, rule in RULES.items():
+    for key, rules in RULES.items():
         assert key in MEASURES
-        assert rule.start is None or rule.start in RULES or rule.start == "bust_girth"
-        assert rule.rule
+        for rule in rules.values():
+            assert rule.start is None or rule.start in RULES or rule.start == "bust_girth"
+            assert rule.rule
+
+
+def test_the_maker_chooses_the_rule():
+    figure = Figure(measures={"bust_girth": 1000}, rules={"bust_span": "wide"})
+    book = Measures(figure, Workings())
+    assert book.take("bust_span") == approx(1000 / 4.3)
+    [said] = book.findings
+    assert {remedy.changes["figure.rules.bust_span"] for remedy in said.remedies} == {"fifth", "close"}
+
+
+@pytest.mark.parametrize("back", ["from_front", "full_bust", "usual"])
+def test_rules_that_lean_on_each_other_come_to_rest(back):
+    """Front from back and back from front: neither was measured, so one falls back on its usual length."""
+    figure = Figure(measures={"bust_girth": 1000}, rules={"front_waist_length": "from_back", "back_waist_length": back})
+    book = Measures(figure, Workings())
+    assert book.take("front_waist_length") == approx(book.take("back_waist_length") + 25)
+
+
+def test_starting_from_a_size():
+    """EN 13402-3, from memory."""
+    assert from_size(893) == {"bust_girth": 880, "waist_girth": 720, "hip_girth": 960}
 
 
 def test_size_table_steps():

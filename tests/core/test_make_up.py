@@ -70,7 +70,7 @@ def test_a_new_commission_begins_with_what_is_known(unit):
     assert garment.joins[0].difference == approx(0, abs=1e-6)
     assert recipe.allowances.waist == (10 if unit is Unit.CM else inches(0.5))
     assert [kind for kind, _ in bodice_choices(recipe, garment)] == [
-        "measured", "quarters", "two_lengths", "proportional",
+        "measured", "quarters", "quarters_cm", "two_lengths", "proportional", "body_length",
     ]  # fmt: skip
 
 

@@ -5,7 +5,7 @@ import string
 import pytest
 from pydantic import ValidationError
 
-from conftest import BODICE, a_recipe
+from conftest import BODICE, a_recipe, own_recipe
 from gentle_hem.core.block import BODICES
 from gentle_hem.core.figure import MEASURES, Figure
 from gentle_hem.core.lower import LOWER_PARTS
@@ -13,7 +13,7 @@ from gentle_hem.core.parts import Allowances, Opening
 from gentle_hem.core.recipe import JoinPlan, Recipe, changed, spoken_parts
 from gentle_hem.core.sentences import LiveWord, Word, choice, length, number, percent, spoken
 from gentle_hem.core.style.style import Style
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import Unit, format_length
 
 PARTS = (*BODICES, *LOWER_PARTS, Style, Opening, Allowances, JoinPlan, Figure)
 
@@ -47,6 +47,8 @@ def test_every_word_has_a_label_and_a_sort_the_interface_knows(part):
 def recipe_with(kind):
     if kind == "measured":
         return a_recipe()
+    if kind == "own":
+        return own_recipe()
     return Recipe.model_validate({"bodice": {"kind": kind}, "lower": {"kind": "circle"}})
 
 
@@ -69,7 +71,8 @@ def test_every_choice_of_every_word_makes_a_valid_recipe(kind):
                 for t in line
                 if isinstance(t, LiveWord) and t.path == live.path
             ]
-            assert said == [text], live.path
+            spoken_as = format_length(value, Unit.CM) if live.word.sort == "length" else text
+            assert said == [spoken_as], live.path
 
 
 def test_the_circle_reads_aloud_like_the_trade_speaks():
@@ -89,7 +92,7 @@ def test_the_measured_bodice_reads_aloud():
 def test_parts_come_in_the_order_of_the_trade():
     drafted = recipe_with("quarters")
     assert [part.where for part in spoken_parts(drafted, Unit.CM)] == [
-        "figure", "bodice", "style", "lower", "join", "opening", "allowances",
+        "figure", "bodice", "contour", "style", "panels", "lower", "join", "opening", "allowances",
     ]  # fmt: skip
 
 

@@ -11,6 +11,7 @@ from gentle_hem.core.drafting import BACK, FRONT, Step
 from gentle_hem.core.findings import Finding
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path, Placement, Point
+from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.join import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, JoinReport, Unrolled
 from gentle_hem.core.pattern import Edge, Piece, Verdict
 from gentle_hem.core.recipe import Recipe, spoken_parts
@@ -27,7 +28,6 @@ from gentle_hem.formats.garment_document import (
     remedy_document,
     workings_documents,
 )
-from gentle_hem.formats.svg import path_data
 
 Stage = Literal["figure", "bodice", "lower", "join", "pattern"]
 

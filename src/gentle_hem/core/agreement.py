@@ -10,8 +10,9 @@ from collections.abc import Iterator
 from itertools import pairwise
 from typing import Any
 
-from gentle_hem.core.figure import MEASURES, Figure, MeasureKey
+from gentle_hem.core.figure import MEASURES, READINGS_AGREE, Figure, MeasureKey
 from gentle_hem.core.findings import Finding, in_recipe, warn
+from gentle_hem.core.population import against_the_population
 from gentle_hem.core.units import inches
 
 GIRTHS: tuple[MeasureKey, ...] = ("bust_girth", "waist_girth", "hip_girth", "upper_bust_girth", "under_bust_girth")
@@ -19,11 +20,24 @@ GIRTHS: tuple[MeasureKey, ...] = ("bust_girth", "waist_girth", "hip_girth", "upp
 
 def agreement(figure: Figure) -> list[Finding]:
     """Every place where two measures do not look like one person's."""
-    return [*_units(figure), *_girths(figure), *_lengths(figure)]
+    return [
+        *_readings(figure), *_units(figure), *_girths(figure), *_lengths(figure), *against_the_population(figure),
+    ]  # fmt: skip
 
 
 def _disagree(code: str, template: str, *keys: MeasureKey, **values: Any) -> Finding:
     return warn(code, template, *in_recipe(*(f"figure.measures.{key}" for key in keys)), **values)
+
+
+def _readings(figure: Figure) -> Iterator[Finding]:
+    """Two readings more than 1 cm apart: take a third."""
+    for key, second in figure.second.items():
+        first = figure.measures.get(key)
+        if first is not None and abs(first - second) > READINGS_AGREE:
+            yield _disagree(
+                "readings-apart", f"Two readings of the {MEASURES[key]} are {{gap}} apart, {{first}} and {{second}}; "
+                "take a third.", key, gap=abs(first - second), first=first, second=second,
+            )  # fmt: skip
 
 
 def _units(figure: Figure) -> Iterator[Finding]:

@@ -26,6 +26,10 @@ MEASURES: dict[MeasureKey, str] = {key: key.replace("_", " ") for key in get_arg
 """The measures by key, as they are called."""
 
 
+READINGS_AGREE = 10.0
+"""Two readings more than 1 cm apart want a third (handbook 3.3)."""
+
+
 def _a_measure(value: float) -> float:
     if value <= 0:
         raise LengthError("A measure is more than nothing; leave it out if it was not taken.")
@@ -60,7 +64,16 @@ class Figure(BaseModel):
     name: str = Field("", max_length=120, description="Whose measures these are.")
     taken_on: str = Field("", pattern=r"^(\d{4}-\d{2}-\d{2})?$", description="The day they were taken.")
     measures: dict[MeasureKey, BodyMeasure] = Field(default_factory=dict)
+    second: dict[MeasureKey, BodyMeasure] = Field(
+        default_factory=dict, description="A second reading of a measure, where one was taken."
+    )
+    rules: dict[MeasureKey, str] = Field(
+        default_factory=dict, description="Which rule estimates a measure that was not taken, by its name."
+    )
 
     def get(self, key: MeasureKey) -> float | None:
-        """The measure, or None when it was not taken."""
-        return self.measures.get(key)
+        """The measure, or None when it was not taken: the middle of two readings that agree, else the first."""
+        first, second = self.measures.get(key), self.second.get(key)
+        if first is not None and second is not None and abs(first - second) <= READINGS_AGREE:
+            return (first + second) / 2
+        return first if first is not None else second

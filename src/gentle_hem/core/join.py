@@ -25,6 +25,15 @@ SIDE_SEAM = "side seam"
 BACK_DART = "back dart"
 CENTRE_BACK = "centre back"
 
+FRONT_PRINCESS = "front princess seam"
+BACK_PRINCESS = "back princess seam"
+
+
+def is_shaping(landmark: str) -> bool:
+    """Whether a landmark is a dart or a princess seam: a place to put a dart of the lower part under."""
+    return "dart" in landmark or "princess" in landmark
+
+
 INVISIBLE_OFFSET = 3.0
 """A landmark off by up to 3 mm is not seen, common practice (handbook 9.1)."""
 
@@ -67,8 +76,8 @@ class Unrolled:
         return end - start
 
     def darts(self) -> tuple[Landmark, ...]:
-        """The darts met on the way."""
-        return tuple(mark for mark in self.landmarks if "dart" in mark.name)
+        """The darts and princess seams met on the way."""
+        return tuple(mark for mark in self.landmarks if is_shaping(mark.name))
 
 
 def unroll(refs: tuple[EdgeRef, ...], pieces: Mapping[str, Piece], corners: tuple[str, ...]) -> Unrolled:

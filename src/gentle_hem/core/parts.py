@@ -135,6 +135,12 @@ class Allowances(RecipePart):
             Role.SHOULDER: self.shoulder,
             Role.PRINCESS: self.panel,
             Role.PANEL: self.panel,
+            Role.YOKE: self.panel,
+            Role.INSIDE_LEG: self.side,
+            Role.CROTCH: self.panel,
+            Role.CAP: self.armhole,
+            Role.UNDERARM: self.side,
+            Role.FREE: 0.0,
             Role.TEMPLATE: 0.0,
         }[role]
 

@@ -43,6 +43,12 @@ class Role(StrEnum):
     SHOULDER = "shoulder"
     PRINCESS = "princess"
     PANEL = "panel"
+    YOKE = "yoke"
+    INSIDE_LEG = "inside leg"
+    CROTCH = "crotch"
+    CAP = "sleeve cap"
+    UNDERARM = "underarm"
+    FREE = "free edge"
     TEMPLATE = "template"
 
 
@@ -78,6 +84,10 @@ class Dart:
     intake: float
     apex: Point
     landmark: str
+    bends: tuple[tuple[Point, ...], tuple[Point, ...]] = ((), ())
+    """Where its near and its far leg bend on their way from the edge to the apex."""
+    pleat: bool = False
+    """Left open: folded over at its edge instead of stitched to a point."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,6 +167,12 @@ class Piece:
         """Where the dart's two legs meet its edge."""
         path = self.edge(dart.edge).path
         return path.point_at(dart.at), path.point_at(dart.at + dart.intake)
+
+    def dart_leg_paths(self, dart: Dart) -> tuple[Path, Path]:
+        """The dart's two legs, each from its edge to the apex."""
+        near, far = self.dart_legs(dart)
+        near_bends, far_bends = dart.bends
+        return Path.through(near, *near_bends, dart.apex), Path.through(far, *far_bends, dart.apex)
 
 
 def _with_roof(cut: Path, dart: Dart, near: Point, far: Point) -> Path:

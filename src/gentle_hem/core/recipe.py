@@ -25,7 +25,8 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart, between
 from gentle_hem.core.sentences import SpokenPart, Word, length, say_part
-from gentle_hem.core.style.style import Style
+from gentle_hem.core.style.contour import Contour
+from gentle_hem.core.style.style import Panels, Style
 from gentle_hem.core.units import Length, Unit
 
 if TYPE_CHECKING:
@@ -59,7 +60,9 @@ class Recipe(RecipePart):
     unit: Unit = Field(Unit.CM, description="The unit its maker thinks in; changes no number.")
     figure: Figure = Field(default_factory=Figure)
     bodice: AnyBodice
+    contour: Contour = Field(default_factory=Contour)
     style: Style = Field(default_factory=Style)
+    panels: Panels = Field(default_factory=Panels)
     lower: AnyLower
     join: JoinPlan = Field(default_factory=JoinPlan)
     allowances: Allowances = Field(default_factory=Allowances)
@@ -67,10 +70,15 @@ class Recipe(RecipePart):
     remarks: str = Field("", max_length=4000)
 
 
+STYLES = ("contour", "style", "panels")
+"""The parts that need a drafted bodice."""
+
+
 def spoken_parts(recipe: Recipe, unit: Unit) -> list[SpokenPart]:
     """The whole recipe said aloud, part by part, in the order of the trade."""
-    places = ("figure", "bodice", "style", "lower", "join", "opening", "allowances")
-    silent = {"style"} if isinstance(recipe.bodice, MeasuredBodice) and recipe.style.is_plain else set()
+    places = ("figure", "bodice", "contour", "style", "panels", "lower", "join", "opening", "allowances")
+    unstyled = {name for name in STYLES if getattr(recipe, name) == type(getattr(recipe, name))()}
+    silent = unstyled if isinstance(recipe.bodice, MeasuredBodice) else set()
     return [say_part(getattr(recipe, where), where, unit) for where in places if where not in silent]
 
 
@@ -85,7 +93,7 @@ def changed(recipe: Recipe, changes: dict[str, Any]) -> Recipe:
         target = data
         for key in parents:
             target = target[key]
-        if last not in target:
+        if last not in target and parents[-1:] not in (["measures"], ["second"], ["rules"]):
             raise KeyError(f"a recipe has no {path}")
         target[last] = value
     return Recipe.model_validate(data)

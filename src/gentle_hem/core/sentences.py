@@ -35,19 +35,19 @@ class Word:
             return self.without
         if self.spoken:
             return self.spoken(value)
+        if self.sort == "length":
+            return format_length(value, unit)
         for choice_value, text in self.choices:
             if choice_value == value:
                 return text
-        if self.sort == "length":
-            return format_length(value, unit)
         if self.sort == "percent":
             return f"{plain(value, 2)} %"
         return plain(value) if isinstance(value, int | float) else str(value)
 
 
-def length(label: str, without: str = "", help: str = "") -> Word:
-    """A length; ``without`` is how the sentence reads when none is given."""
-    return Word("length", label, without=without, help=help)
+def length(label: str, without: str = "", help: str = "", presets: tuple[tuple[Any, str], ...] = ()) -> Word:
+    """A length; ``without`` is how the sentence reads when none is given; ``presets`` are offered by name."""
+    return Word("length", label, choices=presets, without=without, help=help)
 
 
 def choice(label: str, *choices: tuple[Any, str], help: str = "") -> Word:

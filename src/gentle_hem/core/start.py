@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from gentle_hem.core.block import BODICES
 from gentle_hem.core.block.measured import MeasuredBodice, MeasuredEdge
+from gentle_hem.core.block.own import OwnBodice
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.garment import Garment
+from gentle_hem.core.join import SIDE_SEAM
 from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES, BodicePart
 from gentle_hem.core.recipe import Recipe
@@ -26,31 +28,42 @@ def bodice_choices(recipe: Recipe, garment: Garment) -> list[tuple[str, BodicePa
             choices.append((name, recipe.bodice))
         elif kind is MeasuredBodice:
             choices.append((name, _as_measured(garment)))
-        else:
+        elif kind is not OwnBodice:  # a block of one's own comes from a file
             choices.append((name, kind.model_validate({"kind": name})))
     return choices
 
 
 def _as_measured(garment: Garment) -> MeasuredBodice:
-    edges, sides = {}, {}
-    for where in ("front", "back"):
-        piece = garment.piece(f"bodice {where}")
-        whole = piece.stitched_length("waist")
-        darts = piece.darts_of("waist")
-        at = darts[0].at if darts else whole / 2
-        to_dart = at if where == "front" else whole - at
-        edges[where] = MeasuredEdge(
-            centre_to_dart=to_dart, dart_width=sum(d.intake for d in darts), dart_to_side=whole - to_dart
+    """The waist edge as it is now, typed in: where its darts or princess seams lie, and how long the sides are."""
+    upper = garment.joins[0].upper if garment.joins else None
+    if upper is None or upper.at(SIDE_SEAM) is None:
+        return _plain_measured(720.0)
+    side_at = upper.between(upper.landmarks[0].name, SIDE_SEAM)
+    edges = {}
+    for where, start, whole in (("front", 0.0, side_at), ("back", upper.length, upper.length - side_at)):
+        marks = [mark.at for mark in upper.darts() if mark.name.startswith(where)]
+        to_dart = abs(marks[0] - start) if marks else whole / 2
+        taken = sum(
+            dart.intake
+            for piece in {name for name, _, _ in upper.runs}
+            for dart in garment.piece(piece).darts_of("waist")
+            if dart.landmark.startswith(where)
         )
-        sides[where] = piece.stitched_length("side")
-    return MeasuredBodice(front=edges["front"], back=edges["back"], front_side=sides["front"], back_side=sides["back"])
+        edges[where] = MeasuredEdge(centre_to_dart=to_dart, dart_width=taken, dart_to_side=whole - to_dart)
+    side = next((walked for walked in garment.seams if walked.seam.name == "bodice side seam"), None)
+    front_side, back_side = (side.length_a, side.length_b) if side else (200.0, 200.0)
+    return MeasuredBodice(front=edges["front"], back=edges["back"], front_side=front_side, back_side=back_side)
+
+
+def _plain_measured(waist: float) -> MeasuredBodice:
+    """A measured waist in equal quarters, a dart of 2.5 cm in each."""
+    edge = MeasuredEdge(centre_to_dart=waist / 8, dart_width=25, dart_to_side=waist / 8)
+    return MeasuredBodice(front=edge, back=edge, front_side=200, back_side=200)
 
 
 def new_recipe(name: str, figure: Figure, unit: Unit) -> Recipe:
     """A recipe to begin from: the measured waist in equal quarters if there is one, a 72 cm waist if not."""
-    quarter = ((figure.get("waist_girth") or 720.0) + WAIST_EASE) / 4
-    edge = MeasuredEdge(centre_to_dart=quarter / 2, dart_width=25, dart_to_side=quarter / 2)
-    bodice = MeasuredBodice(front=edge, back=edge, front_side=200, back_side=200)
+    bodice = _plain_measured((figure.get("waist_girth") or 720.0) + WAIST_EASE)
     metric = unit is Unit.CM
     lower = CircleSkirt(sweep=180, length=600 if metric else inches(24), hem=15 if metric else inches(0.5))
     return Recipe(

@@ -187,6 +187,9 @@ def format_exact(value: float, unit: Unit) -> str:
 
 def plain(number: float, decimals: int = 4) -> str:
     """A number without needless zeros: ``6.2832``, ``4``, ``0.5``."""
+    if isinstance(number, int):
+        digits = str(number)
+        return digits if len(digits) < 20 else f"{digits[:3]}… ({len(digits)} digits)"
     text = f"{number:.{decimals}f}"
     text = text.rstrip("0").rstrip(".") if "." in text else text
     return "0" if text in ("-0", "") else text

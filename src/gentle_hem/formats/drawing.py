@@ -14,6 +14,8 @@ from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Edge, Notch, Piece, Role
 
 NOTCH_DEPTH = 6.0
+PLEAT_MARK = 30.0
+"""How far down a fold is marked that is laid over instead of stitched (mm)."""
 NOTCH_GAP = 4.0
 ARROW = 5.0
 
@@ -59,8 +61,12 @@ def strokes(piece: Piece) -> Iterator[Stroke]:
         if is_fold(piece, edge):
             yield Stroke(Ink.FOLD, edge.path)
     for dart in piece.darts:
-        near, far = piece.dart_legs(dart)
-        yield Stroke(Ink.INTERNAL, Path.through(near, dart.apex, far))
+        near, far = piece.dart_leg_paths(dart)
+        if dart.pleat:
+            for leg in (near, far):
+                yield Stroke(Ink.INTERNAL, leg.between(0.0, min(PLEAT_MARK, leg.length)))
+        else:
+            yield Stroke(Ink.INTERNAL, near.then(far.reversed()))
     for line in piece.internal:
         yield Stroke(Ink.INTERNAL, line)
     yield from (Stroke(Ink.GRAIN, line) for line in _grain(piece))

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from math import pi
 from xml.sax.saxutils import escape, quoteattr
 
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Placement, Point
+from gentle_hem.core.geometry import Placement
+from gentle_hem.core.geometry.path_text import number, path_data
 from gentle_hem.formats.drawing import Ink, Words, label, lay_side_by_side, strokes
 
 CLASSES = {
@@ -25,40 +25,6 @@ STYLE = """
     .fold { stroke-dasharray: 8 2 2 2; }
     text { font-family: sans-serif; fill: #222; }
 """
-
-
-def number(value: float) -> str:
-    """Seven decimals at most: a tenth of a nanometre is exact enough for paper."""
-    text = f"{value:.7f}".rstrip("0").rstrip(".")
-    return "0" if text in ("-0", "") else text
-
-
-def _place(point: Point) -> str:
-    return f"{number(point.x)} {number(-point.y)}"
-
-
-def path_data(path: Path, closed: bool = False) -> str:
-    """A path in SVG's words, y turned down. Arcs of more than half a turn are written in parts."""
-    words = [f"M{_place(path.start)}"]
-    for segment in path.segments:
-        if isinstance(segment, Line):
-            words.append(f"L{_place(segment.end)}")
-        elif isinstance(segment, Cubic):
-            words.append(f"C{_place(segment.first)} {_place(segment.second)} {_place(segment.end)}")
-        else:
-            words += _arc_words(segment)
-    return "".join(words) + ("Z" if closed else "")
-
-
-def _arc_words(arc: Arc) -> list[str]:
-    count = 1 + int(abs(arc.sweep) / (pi * 0.75))
-    side = 1 if arc.sweep < 0 else 0  # turning down the y axis turns arcs the other way round
-    radius = number(arc.radius)
-    words = []
-    for i in range(1, count + 1):
-        end = arc.point_at(arc.length * i / count)
-        words.append(f"A{radius} {radius} 0 0 {side} {_place(end)}")
-    return words
 
 
 def _text(words: Words, placement: Placement) -> list[str]:

@@ -12,7 +12,7 @@ from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.parts import BodicePart
 from gentle_hem.core.pattern import Piece
-from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.recipe import STYLES, Recipe
 
 HALVES = ("bodice front", "bodice back")
 EDGES = ("waist", "side", "armhole", "shoulder", "neckline")
@@ -48,7 +48,7 @@ def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
     """
     if isinstance(recipe.bodice, MeasuredBodice) or isinstance(other, MeasuredBodice):
         raise ValueError("A bodice by its measured edges has no draft to compare; choose two schools.")
-    plain = recipe.model_copy(update={"style": type(recipe.style)()})
+    plain = recipe.model_copy(update={name: type(getattr(recipe, name))() for name in STYLES})
     mine, theirs = make_up(plain), make_up(plain.model_copy(update={"bodice": other}))
     halves = tuple((mine.piece(name), theirs.piece(name)) for name in HALVES)
     rows = [

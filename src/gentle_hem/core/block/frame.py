@@ -45,6 +45,8 @@ class Frame:
     half_span: float
     waist_dart: float
     bust_dart: float = 0.0
+    dart_below: float = SHORT_OF_BUST_POINT
+    """How far below the bust level the waist dart's top lies."""
     shoulder_length: float | None = None
     """Where the two halves' shoulders drop differently, the length both are given."""
 
@@ -84,7 +86,7 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
         "At the bust level, {level} down, a quarter of the bust with ease is {quarter}.",
         line(Point(0, bust.y), bust), points={"B": bust}, level=frame.bust_level, quarter=frame.bust_quarter,
     )  # fmt: skip
-    apex = Point(frame.half_span, max(bust.y - SHORT_OF_BUST_POINT, -waist_level + 15))
+    apex = Point(frame.half_span, max(bust.y - frame.dart_below, -waist_level + 15))
     waist = waist_with_dart(Point(0, -waist_level), apex, frame.waist_dart, frame.waist_quarter, -waist_level)
     side = waist.path.end
     paper.step(
@@ -96,8 +98,8 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
         near = waist.path.point_at(waist.dart_at)
         far = waist.path.point_at(waist.dart_at + frame.waist_dart)
         paper.step(
-            "The dart stands {span} from the centre, its top 1 in below the bust point, so that it makes no spike.",
-            line(near, apex, far), points={"D": apex}, span=frame.half_span,
+            "The dart stands {span} from the centre, its top {short} below the bust point, so that it makes no spike.",
+            line(near, apex, far), points={"D": apex}, span=frame.half_span, short=frame.dart_below,
         )  # fmt: skip
     if frame.bust_dart:
         lower_leg = bust - Point(0, frame.bust_dart)

@@ -15,7 +15,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.block.frame import level_findings
-from gentle_hem.core.block.quarters import Ease
+from gentle_hem.core.block.quarters import BUST_EASES, WAIST_EASES, Ease
 from gentle_hem.core.block.shape import BodiceHalf, bodice_made
 from gentle_hem.core.drafting import BACK, FRONT, Drafting, armhole, line, neckline, side_seam, waist_with_dart
 from gentle_hem.core.estimates import Measures
@@ -46,8 +46,8 @@ class ProportionalBodice(BodicePart):
         "Darts at the shoulder and the waist; the back shoulder dart takes {back_shoulder_dart}.",
     )
     words: ClassVar[dict[str, Word]] = {
-        "bust_ease": length("bust ease"),
-        "waist_ease": length("waist ease"),
+        "bust_ease": length("bust ease", presets=BUST_EASES),
+        "waist_ease": length("waist ease", presets=WAIST_EASES),
         "back_shoulder_dart": length("back shoulder dart"),
     }
 
@@ -104,6 +104,20 @@ class _Proportional:
         back = self._back(back_paper)
         front = self._front(front_paper, back.side.length)
         made = bodice_made(front, back, allowances, opening, (*back_paper.steps, *front_paper.steps))
+        drawn = 2 * (front.waist.stitched + back.waist.stitched)
+        if abs(drawn - 2 * self.half_waist) > 1.0:
+            made = made.also(
+                [
+                    stop(
+                        "waist-not-as-asked",
+                        "The waist slants so far from front to side that it comes out at {drawn} instead of {asked}: "
+                        "measure the front and back waist lengths and the bust level again.",
+                        *in_recipe("figure.measures.front_waist_length", "figure.measures.back_waist_length"),
+                        drawn=drawn,
+                        asked=2 * self.half_waist,
+                    )
+                ]
+            )
         return made.also([*self.measures.findings, *self._findings()])
 
     def _findings(self) -> list[Finding]:

@@ -24,6 +24,13 @@ Ease = Annotated[Length, between(-100, 300)]
 Intake = Annotated[Length, between(0, 80)]
 ArmholeRule = Literal["bust_sixth", "bust_quarter", "armhole_half", "upper_bust"]
 
+BUST_EASES = (
+    (inches(0.75), "close, 3/4 in"), (inches(2), "semi-fitted, 2 in"), (inches(4), "easy, 4 in"),
+    (60.0, "6 cm, by proportion"), (0.0, "none, for stretch cloth"), (-20.0, "2 cm less, for stretch cloth"),
+)  # fmt: skip
+WAIST_EASES = ((0.0, "none"), (inches(0.5), "close, 1/2 in"), (inches(1), "1 in"), (60.0, "easy, 6 cm"))
+"""Sets of whole-garment ease, common practice (handbook 4.2)."""
+
 ARMHOLE_RULES = choice(
     "armhole level",
     ("bust_sixth", "bust ÷ 6 + 1 1/2 in"),
@@ -44,8 +51,8 @@ class QuartersBodice(BodicePart):
         "{front_neck} deep in front and {back_neck} behind.",
     )
     words: ClassVar[dict[str, Word]] = {
-        "bust_ease": length("bust ease"),
-        "waist_ease": length("waist ease"),
+        "bust_ease": length("bust ease", presets=BUST_EASES),
+        "waist_ease": length("waist ease", presets=WAIST_EASES),
         "front_dart": length("front waist dart"),
         "back_dart": length("back waist dart"),
         "armhole_rule": ARMHOLE_RULES,

@@ -74,12 +74,19 @@ def mirrored(piece: Piece) -> Piece:
     lengths = {edge.name: edge.drawn_length for edge in piece.edges}
     edges = tuple(replace(edge, path=edge.path.placed(MIRROR).reversed()) for edge in reversed(piece.edges))
     darts = tuple(
-        replace(dart, at=lengths[dart.edge] - dart.at - dart.intake, apex=MIRROR.place(dart.apex))
+        replace(
+            dart, at=lengths[dart.edge] - dart.at - dart.intake, apex=MIRROR.place(dart.apex),
+            bends=(tuple(map(MIRROR.place, dart.bends[1])), tuple(map(MIRROR.place, dart.bends[0]))),
+        )
         for dart in piece.darts
-    )
+    )  # fmt: skip
     notches = tuple(replace(notch, at=lengths[notch.edge] - notch.at) for notch in piece.notches)
     start, end = piece.grain
-    return replace(piece, edges=edges, darts=darts, notches=notches, grain=(MIRROR.place(start), MIRROR.place(end)))
+    return replace(
+        piece, edges=edges, darts=darts, notches=notches, grain=(MIRROR.place(start), MIRROR.place(end)),
+        internal=tuple(line.placed(MIRROR) for line in piece.internal),
+        bust_point=piece.bust_point and MIRROR.place(piece.bust_point),
+    )  # fmt: skip
 
 
 def bodice_made(

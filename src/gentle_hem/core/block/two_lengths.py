@@ -13,7 +13,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.block.frame import Frame, armhole_depth, draft_half, level_findings, width_findings
-from gentle_hem.core.block.quarters import ARMHOLE_RULES, ArmholeRule, Ease, Intake
+from gentle_hem.core.block.quarters import ARMHOLE_RULES, BUST_EASES, WAIST_EASES, ArmholeRule, Ease, Intake
 from gentle_hem.core.block.shape import bodice_made
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
@@ -36,8 +36,8 @@ class TwoLengthsBodice(BodicePart):
         "the neck is {neck_width} wide, {front_neck} deep in front and {back_neck} behind.",
     )
     words: ClassVar[dict[str, Word]] = {
-        "bust_ease": length("bust ease"),
-        "waist_ease": length("waist ease"),
+        "bust_ease": length("bust ease", presets=BUST_EASES),
+        "waist_ease": length("waist ease", presets=WAIST_EASES),
         "dart": length("waist dart"),
         "armhole_rule": ARMHOLE_RULES,
         "front_drop": length("front shoulder drop"),

@@ -6,7 +6,7 @@ or are too small to matter, and the last step is Newton's.
 
 from __future__ import annotations
 
-from itertools import product
+from itertools import pairwise, product
 from math import hypot, sqrt, tau
 
 from gentle_hem.core.geometry.point import Point
@@ -86,9 +86,60 @@ def crossings(a: Segment, b: Segment) -> list[tuple[float, float]]:
     if not isinstance(a, Cubic) and not isinstance(b, Cubic):
         met = [(length_along(a, place), length_along(b, place)) for place in endless_crossings(a, b)]
         found = [(s, t) for s, t in met if s is not None and t is not None]
+    elif isinstance(a, Line) and isinstance(b, Cubic):
+        found = _line_with_cubic(a, b)
+    elif isinstance(a, Cubic) and isinstance(b, Line):
+        found = [(s, t) for t, s in _line_with_cubic(b, a)]
     else:
         found = _curved_crossings(a, b)
     return _without_repeats(sorted(found))
+
+
+def _line_with_cubic(line: Line, curve: Cubic) -> list[tuple[float, float]]:
+    """Lengths along a line and a cubic at which they meet: the roots of the curve's distance from the line."""
+    if line.length < NEAR:
+        return []
+    along = line.tangent_at(0)
+    p, q, r, s = (along.cross(place - line.start) for place in (curve.start, curve.first, curve.second, curve.end))
+    if min(p, q, r, s) > NEAR or max(p, q, r, s) < -NEAR:
+        return []
+    found = []
+    for t in _roots_between(s - 3 * r + 3 * q - p, 3 * (r - 2 * q + p), 3 * (q - p), p):
+        at = (curve.point(t) - line.start).dot(along)
+        if -NEAR <= at <= line.length + NEAR:
+            found.append((min(max(at, 0.0), line.length), curve.length_to(t)))
+    return found
+
+
+def _roots_between(a: float, b: float, c: float, d: float) -> list[float]:
+    """Roots of at³ + bt² + ct + d in [0, 1]: between its turning points, each stretch bisected and polished."""
+
+    def value(t: float) -> float:
+        return ((a * t + b) * t + c) * t + d
+
+    turns = [0.0]
+    spare = b * b - 3 * a * c
+    if abs(a) > 1e-12 and spare > 0:
+        turns += sorted(t for t in ((-b - sqrt(spare)) / (3 * a), (-b + sqrt(spare)) / (3 * a)) if 0 < t < 1)
+    elif abs(a) <= 1e-12 and abs(b) > 1e-12 and 0 < -c / (2 * b) < 1:
+        turns.append(-c / (2 * b))
+    turns.append(1.0)
+    roots = [t for t in turns if abs(value(t)) < NEAR]
+    for low, high in pairwise(turns):
+        start = value(low)
+        if start * value(high) >= 0 or abs(start) < NEAR or abs(value(high)) < NEAR:
+            continue
+        t = (low + high) / 2
+        for _ in range(80):
+            now = value(t)
+            if abs(now) < 1e-12:
+                break
+            low, high = (t, high) if (now < 0) == (start < 0) else (low, t)
+            slope = (3 * a * t + 2 * b) * t + c
+            step = t - now / slope if slope else (low + high) / 2
+            t = step if low < step < high else (low + high) / 2
+        roots.append(t)
+    return roots
 
 
 def _without_repeats(found: list[tuple[float, float]]) -> list[tuple[float, float]]:

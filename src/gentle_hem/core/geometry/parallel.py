@@ -17,7 +17,7 @@ from math import tau
 from gentle_hem.core.geometry.crossing import endless_crossings, line_with_line
 from gentle_hem.core.geometry.path import Path
 from gentle_hem.core.geometry.point import Point
-from gentle_hem.core.geometry.segment import Arc, Cubic, Line
+from gentle_hem.core.geometry.segment import Arc, Cubic, Line, Segment
 
 MITRE_LIMIT = 4.0
 """A mitre further from the corner than this many offsets is cut off square."""
@@ -32,13 +32,24 @@ def parallel(path: Path, by: float) -> Path:
     """
     if by == 0:
         return path
-    runs = [Path(offset) for segment in path if (offset := segment.offset(by))]
+    runs = [run for segment in path for run in _unbroken(segment.offset(by))]
     if not runs:
         raise ValueError(f"an offset of {by:.2f} mm leaves nothing of the curve")
     made = runs[0]
     for run in runs[1:]:
         made = join_runs(made, run)
     return made
+
+
+def _unbroken(segments: tuple[Segment, ...]) -> list[Path]:
+    """Segments as runs without gaps."""
+    runs: list[list[Segment]] = []
+    for segment in segments:
+        if runs and runs[-1][-1].end.distance(segment.start) <= TOUCHING / 10:
+            runs[-1].append(segment)
+        else:
+            runs.append([segment])
+    return [Path(tuple(run)) for run in runs]
 
 
 def _carrier_at_end(path: Path) -> Line | Arc:
@@ -67,6 +78,11 @@ def _extended_to(path: Path, place: Point) -> Path:
         step = (place - last.centre).angle - last.end_angle
         step = (step + tau / 2) % tau - tau / 2  # the short way round, back or on
         return Path((*path.segments[:-1], Arc(last.centre, last.radius, last.start_angle, last.sweep + step)))
+    back = path.end.distance(place)
+    if (place - path.end).dot(path.arriving) < 0 and last.length > 2 * back:
+        # the place lies a little way back along the curve: end the curve there
+        kept = last.split(last.length - back)[0]
+        return Path((*path.segments[:-1], Cubic(kept.start, kept.first, kept.second, place)))
     return Path((*path.segments, Line(path.end, place)))
 
 

@@ -14,7 +14,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
-from math import acos, ceil, cos, floor, pi, sin, sqrt
+from math import acos, ceil, cos, floor, hypot, pi, sin, sqrt
 
 from gentle_hem.core.geometry.placement import Placement
 from gentle_hem.core.geometry.point import Point, polar
@@ -198,8 +198,20 @@ class Cubic:
         return v.cross(acceleration) / speed**3 if speed > 1e-12 else 0.0
 
     def _length_between(self, t0: float, t1: float) -> float:
-        width = t1 - t0
-        return width * sum(w * self.velocity(t0 + width * x).size for x, w in _NODES)
+        px, py, qx, qy, rx, ry = self._legs
+        width, total = t1 - t0, 0.0
+        for x, weight in _NODES:
+            t = t0 + width * x
+            u = 1 - t
+            a, b, c = 3 * u * u, 6 * u * t, 3 * t * t
+            total += weight * hypot(a * px + b * qx + c * rx, a * py + b * qy + c * ry)
+        return width * total
+
+    @cached_property
+    def _legs(self) -> tuple[float, float, float, float, float, float]:
+        """The three legs of its handle polygon, as plain numbers."""
+        p, q, r = self.first - self.start, self.second - self.first, self.end - self.second
+        return p.x, p.y, q.x, q.y, r.x, r.y
 
     def length_to(self, t: float) -> float:
         """Length from the start to parameter t, to better than a millionth of a millimetre."""
@@ -273,15 +285,23 @@ class Cubic:
     def offset(self, by: float) -> tuple[Segment, ...]:
         """Parallel curve ``by`` to the left, as cubics within OFFSET_TOLERANCE of the true one.
 
+        Where the curve bends tighter than the offset nothing is left, so that there may be a gap.
+
         Each piece keeps the true offset's ends and end derivatives, B′·(1 − κ·by); where it strays
         at its middle the cubic is halved and both halves are offset.
         """
 
         def parallel(piece: Cubic, depth: int) -> tuple[Segment, ...]:
+            room = 1 - piece.bend(0) * by, 1 - piece.bend(1) * by
+            if max(room) < 0 or (min(room) < 0 and depth == 0):
+                return ()  # bent tighter than the offset: the parallel would run backwards there
+            if min(room) < 0:
+                left, right = piece.split_at_parameter(0.5)
+                return parallel(left, depth - 1) + parallel(right, depth - 1)
             starting = piece.start + piece.direction(0).left * by
             ending = piece.end + piece.direction(1).left * by
-            leave = piece.velocity(0) * ((1 - piece.bend(0) * by) / 3)
-            arrive = piece.velocity(1) * ((1 - piece.bend(1) * by) / 3)
+            leave = piece.velocity(0) * (room[0] / 3)
+            arrive = piece.velocity(1) * (room[1] / 3)
             made = Cubic(starting, starting + leave, ending - arrive, ending)
             strays = max(abs(made.point(t).distance(piece.point(t)) - abs(by)) for t in (0.25, 0.5, 0.75))
             if depth == 0 or strays < OFFSET_TOLERANCE:

@@ -16,7 +16,7 @@ from typing import TYPE_CHECKING
 
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, warn
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
-from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM
+from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, is_shaping
 from gentle_hem.core.lower.flare import HIP_EASE, Flare, FlareRadii, least_sweep, room_beside, say_sweep
 from gentle_hem.core.parts import Host, Made, OpeningPlace
 from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
@@ -314,7 +314,7 @@ class DraftedCircle:
         whole = self._stitched_front + self._stitched_back
         made = []
         for mark in self.host.waist.landmarks:
-            here = mark.name.split()[0] in self._sides_of(name) and "dart" in mark.name
+            here = mark.name.split()[0] in self._sides_of(name) and is_shaping(mark.name)
             is_side = mark.name == SIDE_SEAM and name == "skirt"
             if mark.name in have or not (here or is_side):
                 continue

@@ -14,7 +14,7 @@ from dataclasses import replace
 
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.segment import Line
-from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.pattern import Dart, Edge, Piece, Role
 
 SHORT_OF_PIVOT = 25.0
 """A stitched dart stops 2.5 cm short of the bust point, common practice (handbook 4.5)."""
@@ -58,20 +58,23 @@ def pivot(piece: Piece, dart: Dart, to_edge: str, at: float, bust_point: Point, 
         first = _is_after(piece, dart, to_edge, at, edge_name, along)
         return (turn_after if first else turn_before).place(place)
 
+    def moved(edge_name: str, along: float) -> float:
+        """A length along an edge, once the old mouth is shut and the new one open."""
+        beyond_old = edge_name == dart.edge and along > dart.at + dart.intake - EDGE_HAIR
+        beyond_new = edge_name == to_edge and along > at
+        return along - (dart.intake if beyond_old else 0.0) + (mouth.length if beyond_new else 0.0)
+
     kept = []
     for other in piece.darts:
         if other is dart:
             continue
         apex = turned(other.apex, other.edge, other.at)
-        leg = turned(piece.edge(other.edge).path.point_at(other.at), other.edge, other.at)
-        kept.append(replace(other, at=_length_to(edges, other.edge, leg), apex=apex))
-    notches: list[Notch] = []
-    for notch in piece.notches:
-        here = turned(piece.edge(notch.edge).path.point_at(notch.at), notch.edge, notch.at)
-        notches.append(replace(notch, at=_length_to(edges, notch.edge, here)))
+        bends = tuple(tuple(turned(p, other.edge, other.at) for p in leg) for leg in other.bends)
+        kept.append(replace(other, at=moved(other.edge, other.at), apex=apex, bends=(bends[0], bends[1])))
+    notches = [replace(notch, at=moved(notch.edge, notch.at)) for notch in piece.notches]
     middle = mouth.start.towards(mouth.end, 0.5)
     apex = point + (middle - point).unit * min(SHORT_OF_PIVOT, middle.distance(point) / 2)
-    made = Dart(to_edge, _length_to(edges, to_edge, mouth.start), mouth.length, apex, landmark)
+    made = Dart(to_edge, moved(to_edge, at), mouth.length, apex, landmark)
     return replace(piece, edges=edges, darts=(*kept, made), notches=tuple(notches))
 
 
@@ -136,28 +139,3 @@ def _edges_from(piece: Piece, parts: Chain) -> tuple[Edge, ...]:
             made.append(replace(edge, path=path))
     first = next(i for i, edge in enumerate(made) if edge.name == names[0])
     return tuple(made[first:] + made[:first])
-
-
-def _length_to(edges: tuple[Edge, ...], name: str, place: Point) -> float:
-    """How far along an edge a place of it lies."""
-    path = next(edge.path for edge in edges if edge.name == name)
-    along, best, nearest = 0.0, 0.0, float("inf")
-    for segment in path:
-        for at in (0.0, segment.length):
-            if (gap := segment.point_at(at).distance(place)) < nearest:
-                nearest, best = gap, along + at
-        along += segment.length
-    if nearest < 1e-4:
-        return best
-    steps = max(200, int(path.length))
-    guess = min(
-        (path.point_at(path.length * i / steps).distance(place), path.length * i / steps) for i in range(steps + 1)
-    )
-    low, high = max(0.0, guess[1] - path.length / steps), min(path.length, guess[1] + path.length / steps)
-    for _ in range(60):  # golden section is not needed: the distance has one valley this close
-        third = (high - low) / 3
-        if path.point_at(low + third).distance(place) < path.point_at(high - third).distance(place):
-            high -= third
-        else:
-            low += third
-    return (low + high) / 2

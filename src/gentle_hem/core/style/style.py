@@ -1,20 +1,41 @@
-"""The style of a bodice, said in sentences and applied to a drafted block."""
+"""The style of a bodice, said in sentences and applied to a drafted block.
+
+contour ─► neckline ─► facing ─► darts ─► top ─► carried down ─► waist line ─► centre front ─► panels
+"""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Callable
+from dataclasses import replace
 from typing import Annotated, ClassVar, Literal
 
-from gentle_hem.core.block.shape import mirrored
-from gentle_hem.core.findings import Finding, in_recipe, note, warn
-from gentle_hem.core.parts import Made, RecipePart, between
-from gentle_hem.core.pattern import Dart, EdgeRef, Piece, Seam
-from gentle_hem.core.sentences import Word, choice, length
-from gentle_hem.core.style.neckline import Neckline, neck_facing, with_neckline
-from gentle_hem.core.style.pivot import pivot
-from gentle_hem.core.units import Length
+from pydantic import Field
 
-DartPlace = Literal["as_drafted", "waist", "side", "armhole", "shoulder", "neckline"]
+from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.findings import in_recipe, note, warn
+from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.geometry.parallel import parallel
+from gentle_hem.core.join import BACK_PRINCESS, FRONT_PRINCESS
+from gentle_hem.core.parts import Allowances, Made, RecipePart, between, number_between
+from gentle_hem.core.pattern import Dart, EdgeRef, Piece, Role, Seam
+from gentle_hem.core.sentences import Word, choice, length, number
+from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends
+from gentle_hem.core.style.contour import Contour, under_bust_level
+from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
+from gentle_hem.core.style.fronts import pointed_waist, twisted, with_button_stand, with_keyhole
+from gentle_hem.core.style.neckline import FACING_WIDTH, Neckline, neck_facing, with_neckline
+from gentle_hem.core.style.panels import PrincessFrom, cut_under_bust, midriff_joined, princess, yoke
+from gentle_hem.core.style.pivot import pivot
+from gentle_hem.core.style.split import CannotStyle, Mouth, split
+from gentle_hem.core.style.styling import BACK_PIECE, FRONT_PIECE, Styling
+from gentle_hem.core.style.tops import Top, draw_top, straps
+from gentle_hem.core.style.waist_line import centre_of
+from gentle_hem.core.units import Length
+from gentle_hem.core.workings import Workings
+
+DartPlace = Literal["as_drafted", "waist", "side", "armhole", "shoulder", "neckline", "centre front", "merged"]
 
 PLACES = (
     ("as_drafted", "stays where it was drafted"),
@@ -23,12 +44,19 @@ PLACES = (
     ("armhole", "moves to the armhole"),
     ("shoulder", "moves to the shoulder"),
     ("neckline", "moves to the neckline"),
+    ("centre front", "moves to the centre front"),
 )
 
-SHARE_ALONG = {"side": 0.62, "armhole": 0.35, "shoulder": 0.5, "neckline": 0.5, "waist": 0.8}
+SHARE_ALONG = {
+    "side": 0.62, "armhole": 0.35, "shoulder": 0.5, "neckline": 0.5, "waist": 0.8, "centre front": 0.5
+}  # fmt: skip
 """Where along an edge's path a moved dart opens, unless another dart is there already."""
 
 CLEAR_OF_DART = 12.0
+
+DART_ABOVE_HIP = {"front": 50.8, "back": 25.4}
+"""A dart carried below the waist ends 2 in above the hip at the front, 1 in at the back: common practice
+(handbook 4.1)."""
 
 
 class Style(RecipePart):
@@ -38,7 +66,10 @@ class Style(RecipePart):
     sentences: ClassVar[tuple[str, ...]] = (
         "The front neckline is {front_neck}, {front_depth} deep; the back is {back_neck}, {back_depth} deep; both "
         "open {wider} wider at the shoulder.",
-        "The bust dart {bust_dart}; the front waist dart {waist_dart}. The neck is {facing}.",
+        "It is held by {top}, cut {top_taken} below the shoulder where it is off it, {straps} {strap_width} wide.",
+        "The bust dart {bust_dart}; the front waist dart {waist_dart}, made {narrower} narrower, its point "
+        "{dart_short}; waist darts are {stitched}.",
+        "The neck is {facing}, {keyhole}.",
     )
     words: ClassVar[dict[str, Word]] = {
         "front_neck": choice(
@@ -50,11 +81,28 @@ class Style(RecipePart):
             "back neckline", ("as_drafted", "as drafted"), ("round", "round"), ("v", "a V"), ("square", "square"),
             ("scoop", "scooped"),
         ),
-        "back_depth": length("back neck depth"),
+        "back_depth": length("back neck depth", help="A low back is a deep V or scoop."),
         "wider": length("neck opened at the shoulder"),
-        "bust_dart": choice("bust dart", *PLACES),
+        "top": choice(
+            "what holds it up", ("shoulders", "both shoulders"), ("halter", "a halter"),
+            ("one_shoulder", "one shoulder"), ("off_shoulder", "the arms, off the shoulder"),
+            ("strapless", "nothing, strapless"),
+        ),
+        "top_taken": length("taken off the top", help="4 to 5 in for an off-shoulder neckline."),
+        "straps": choice(
+            "straps", ("none", "no straps"), ("straight", "straight straps"), ("criss_cross", "criss-cross straps")
+        ),
+        "strap_width": length("strap width"),
+        "bust_dart": choice("bust dart", *PLACES, ("merged", "is merged into the waist dart")),
         "waist_dart": choice("front waist dart", *PLACES),
+        "narrower": length("waist dart narrower by"),
+        "dart_short": length(
+            "point short of the bust point", without="where it was drafted",
+            presets=((25.4, "1 in short"), (25.0, "2.5 cm short"), (30.0, "3 cm short")),
+        ),
+        "stitched": choice("waist darts", ("stitched", "stitched"), ("pleat", "left open as pleats")),
         "facing": choice("neck finish", ("none", "not faced"), ("faced", "faced")),
+        "keyhole": choice("keyhole", ("none", "without a keyhole"), ("keyhole", "with a keyhole at the front")),
     }  # fmt: skip
 
     front_neck: Neckline = Neckline.AS_DRAFTED
@@ -62,72 +110,241 @@ class Style(RecipePart):
     back_neck: Literal["as_drafted", "round", "v", "square", "scoop"] = "as_drafted"
     back_depth: Annotated[Length, between(10, 600)] = 60.0
     wider: Annotated[Length, between(0, 150)] = 0.0
+    top: Top = Top.SHOULDERS
+    top_taken: Annotated[Length, between(40, 250)] = 114.3
+    straps: Literal["none", "straight", "criss_cross"] = "none"
+    strap_width: Annotated[Length, between(10, 150)] = 60.0
     bust_dart: DartPlace = "as_drafted"
     waist_dart: DartPlace = "as_drafted"
+    narrower: Annotated[Length, between(0, 60)] = 0.0
+    dart_short: Annotated[Length, between(0, 80)] | None = None
+    stitched: Literal["stitched", "pleat"] = "stitched"
     facing: Literal["none", "faced"] = "none"
-
-    @property
-    def is_plain(self) -> bool:
-        """Whether nothing at all is asked of the block."""
-        return self == Style()
-
-    def apply(self, bodice: Made) -> Made:
-        """The bodice styled. A block that is only measured edges has nothing to style, and says so."""
-        if self.is_plain:
-            return bodice
-        names = {piece.name: piece for piece in bodice.pieces}
-        front, back = names["bodice front"], names["bodice back"]
-        if front.bust_point is None:
-            return bodice.also(
-                [
-                    note(
-                        "style-needs-a-draft",
-                        "Style lines need a drafted bodice; this one is only its measured edges.",
-                        *in_recipe("bodice", "style"),
-                    )
-                ]
-            )
-        return _Styled(self, bodice, []).made(front, back)
+    keyhole: Literal["none", "keyhole"] = "none"
 
 
-@dataclass
+class Panels(RecipePart):
+    """Princess seams from the armhole, ending at the waist."""
+
+    title: ClassVar[str] = "Panels and waist line"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "It ends {ends}, {depth} deep where that is asked.",
+        "Princess seams: {front_princess} in front, {back_princess} behind. Yokes: {front_yoke} deep in front, "
+        "{back_yoke} behind.",
+        "The centre front has a button stand of {stand}; it is twisted with {twist} cuts of {twist_spread}.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "ends": choice(
+            "where the bodice ends", ("waist", "at the waist"), ("under_bust", "under the bust"),
+            ("midriff", "at the waist, with a midriff under the bust"), ("basque", "in a point below the waist"),
+            ("dropped", "below the waist"),
+        ),
+        "depth": length("depth below the waist", help="5 in is typical for a pointed basque."),
+        "front_princess": choice("front princess seam", *(
+            ("none", "none"), ("shoulder", "from the shoulder"), ("neckline", "from the neckline"),
+            ("armhole", "from the armhole"))),
+        "back_princess": choice("back princess seam", *(
+            ("none", "none"), ("shoulder", "from the shoulder"), ("neckline", "from the neckline"),
+            ("armhole", "from the armhole"))),
+        "front_yoke": length("front yoke", presets=((0.0, "no yoke"),), help="From the shoulder at the neck."),
+        "back_yoke": length("back yoke", presets=((0.0, "no yoke"),), help="From the shoulder at the neck."),
+        "stand": length("button stand", presets=((0.0, "no stand"), (25.0, "2.5 cm"), (25.4, "1 in"))),
+        "twist": number("twist cuts", (0, "no"), (2, "2"), (3, "3"), (4, "4")),
+        "twist_spread": length("each opened by", presets=((69.85, "2 3/4 in"), (76.2, "3 in"), (80.0, "8 cm"))),
+    }  # fmt: skip
+
+    ends: Literal["waist", "under_bust", "midriff", "basque", "dropped"] = "waist"
+    depth: Annotated[Length, between(10, 300)] = 127.0
+    front_princess: PrincessFrom = PrincessFrom.NONE
+    back_princess: PrincessFrom = PrincessFrom.NONE
+    front_yoke: Annotated[Length, between(0, 300)] = 0.0
+    back_yoke: Annotated[Length, between(0, 300)] = 0.0
+    stand: Annotated[Length, between(0, 60)] = 0.0
+    twist: Annotated[int, number_between(0, 6, "cuts")] = Field(0, description="Cuts of a twist front; 0: none.")
+    twist_spread: Annotated[Length, between(10, 120)] = 69.85
+
+
+def style_bodice(
+    bodice: Made,
+    figure: Figure,
+    allowances: Allowances,
+    notes: Workings,
+    style: Style,
+    panels: Panels,
+    contour: Contour,
+    carry: Callable[[Piece], Below] | None = None,
+) -> Made:
+    """The bodice styled. ``carry`` says how each half goes on below the waist when the garment is cut in one.
+
+    A bodice that is only measured edges has nothing to style, and says so.
+    """
+    plain = style == Style() and panels == Panels() and contour == Contour() and carry is None
+    if plain:
+        return bodice
+    front = next(piece for piece in bodice.pieces if piece.name == FRONT_PIECE)
+    if front.bust_point is None:
+        return bodice.also(
+            [
+                note(
+                    "style-needs-a-draft",
+                    "Style lines need a drafted bodice; this one is only its measured edges.",
+                    *in_recipe("bodice", "style"),
+                )
+            ]
+        )
+    return _Styled(style, panels, contour, figure, notes.about("bodice"), Styling(bodice, allowances)).made(carry)
+
+
 class _Styled:
-    """A bodice being styled, with the findings so far."""
+    """A bodice being styled, line by line."""
 
-    style: Style
-    bodice: Made
-    findings: list[Finding]
+    def __init__(
+        self, style: Style, panels: Panels, contour: Contour, figure: Figure, notes: Workings, table: Styling
+    ) -> None:
+        self.style, self.panels, self.contour = style, panels, contour
+        self.figure, self.notes, self.table = figure, notes, table
 
-    def made(self, front: Piece, back: Piece) -> Made:
-        style = self.style
-        front = self._neck(front, Neckline(style.front_neck), style.front_depth, "front")
-        back = mirrored(self._neck(mirrored(back), Neckline(style.back_neck), style.back_depth, "back"))
-        extra: list[Piece] = []
-        seams = list(self.bodice.seams)
-        if style.facing == "faced":
-            for piece, name in ((front, "front neck facing"), (back, "back neck facing")):
-                facing = neck_facing(piece, name) if piece is front else self._back_facing(piece, name)
-                if facing is None:
-                    self.findings.append(
-                        warn(
-                            "facing-does-not-fit",
-                            "No even facing fits the {piece}: a dart or the edge of the piece is in its way.",
-                            *in_recipe("style.facing"),
-                            piece=piece.name,
-                        )
+    def made(self, carry: Callable[[Piece], Below] | None) -> Made:
+        table, style, panels = self.table, self.style, self.panels
+        self.contour.draw(table, self.figure, self.notes)
+        self._necks()
+        block = table.pieces[FRONT_PIECE], table.pieces[BACK_PIECE]
+        if style.facing == "faced" and style.top is Top.SHOULDERS:
+            self._facings()
+        self._darts()
+        if style.top is not Top.SHOULDERS:
+            words = {Top.HALTER: "halter", Top.ONE_SHOULDER: "one-shoulder top", Top.OFF_SHOULDER: "off-shoulder top"}
+            table.attempt(
+                words.get(style.top, "strapless top"), "style.top",
+                lambda: draw_top(table, style.top, style.top_taken, style.strap_width),
+            )  # fmt: skip
+            if style.facing == "faced" and table.top_is_bare:
+                table.attempt("facing of the top", "style.facing", self._top_facings)
+        if style.straps != "none":
+            table.attempt(
+                "straps", "style.straps",
+                lambda: straps(table, style.straps, style.strap_width, table.allowances.panel, block),
+            )  # fmt: skip
+        if style.keyhole == "keyhole":
+            table.attempt(
+                "keyhole", "style.keyhole",
+                lambda: table.redraw(FRONT_PIECE, lambda p: with_keyhole(p, 25.0, 110.0, 55.0)),
+            )  # fmt: skip
+        if carry is not None:
+            table.attempt("part below the waist", "lower.length", lambda: self._carry(carry))
+        else:
+            self._ends()
+        if panels.twist:
+            table.attempt(
+                "twist", "panels.twist",
+                lambda: table.redraw(
+                    FRONT_PIECE, lambda p: twisted(p, panels.twist, panels.twist_spread, table.allowances)
+                ),
+            )  # fmt: skip
+        for name, depth, where in ((FRONT_PIECE, panels.front_yoke, "front"), (BACK_PIECE, panels.back_yoke, "back")):
+            if depth:
+                table.attempt(
+                    f"{where} yoke",
+                    f"panels.{where}_yoke",
+                    lambda n=name, d=depth: yoke(table, n, d),  # type: ignore[misc]
+                )
+        for name, start, corner, where in (
+            (FRONT_PIECE, panels.front_princess, FRONT_PRINCESS, "front"),
+            (BACK_PIECE, panels.back_princess, BACK_PRINCESS, "back"),
+        ):
+            if start is not PrincessFrom.NONE:
+                table.attempt(
+                    f"{where} princess seam", f"panels.{where}_princess",
+                    lambda n=name, s=start, c=corner: princess(table, n, s, c),  # type: ignore[misc]
+                )  # fmt: skip
+        if panels.stand:
+            table.attempt("button stand", "panels.stand", self._stand)
+        for name, piece in list(table.pieces.items()):
+            table.pieces[name] = pointed_at_both_ends(piece)
+        return table.made()
+
+    def _carry(self, carry: Callable[[Piece], Below]) -> None:
+        for name in (FRONT_PIECE, BACK_PIECE):
+            self.table.redraw(name, lambda p: carried_down(p, carry(p)))
+
+    def _ends(self) -> None:
+        table, panels = self.table, self.panels
+        if panels.ends == "basque":
+            table.attempt(
+                "basque", "panels.ends", lambda: table.redraw(FRONT_PIECE, lambda p: pointed_waist(p, panels.depth))
+            )
+        elif panels.ends == "dropped":
+            table.attempt("dropped waist", "panels.ends", lambda: self._carry(self._dropped))
+        elif panels.ends in ("under_bust", "midriff"):
+            table.attempt("line under the bust", "panels.ends", self._under_bust)
+
+    def _dropped(self, piece: Piece) -> Below:
+        """A dropped waist follows the hip with 2 cm of ease on each quarter's way to it."""
+        measures = Measures(self.figure, self.notes)
+        hip, drop = measures.take("hip_girth"), measures.take("waist_to_hip")
+        width = hip / 4 + 10
+        where = "front" if piece.name == FRONT_PIECE else "back"
+        return Below(self.panels.depth, drop, width, width, max(drop - DART_ABOVE_HIP[where], self.panels.depth * 0.5))
+
+    def _under_bust(self) -> None:
+        table = self.table
+        front, back = table.pieces[FRONT_PIECE], table.pieces[BACK_PIECE]
+        level = under_bust_level(front, self.figure)
+        above_waist = level - front.edge("waist").path.end.y
+        keep = self.panels.ends == "midriff"
+        cut_under_bust(table, FRONT_PIECE, level, keep)
+        # the back is cut where the side seams, both walked from the waist, meet the front's line
+        cut_under_bust(table, BACK_PIECE, self._same_along_side(back, front, level, above_waist), keep)
+        if keep:
+            midriff_joined(table, (FRONT_PIECE, BACK_PIECE))
+
+    def _same_along_side(self, back: Piece, front: Piece, level: float, guess: float) -> float:
+        """The level at which a level line cuts as much off the back's side seam as the front's line off its own."""
+        across = _across(level)
+        met = front.edge("side").path.crossings(across)
+        if not met:
+            raise CannotStyle("the line does not meet the side seam")
+        wanted = met[-1][0]
+        side = mirrored(back).edge("side").path
+        if not 0 < wanted < side.length:
+            raise CannotStyle("the line does not meet the back's side seam")
+        return side.point_at(wanted).y
+
+    def _necks(self) -> None:
+        style, table = self.style, self.table
+        for name, shape, depth, where in (
+            (FRONT_PIECE, Neckline(style.front_neck), style.front_depth, "front"),
+            (BACK_PIECE, Neckline(style.back_neck), style.back_depth, "back"),
+        ):
+            table.redraw(name, lambda p, s=shape, d=depth, w=where: self._neck(p, s, d, w))  # type: ignore[misc]
+
+    def _facings(self) -> None:
+        table = self.table
+        for name, called in ((FRONT_PIECE, "front neck facing"), (BACK_PIECE, "back neck facing")):
+            piece = table.pieces[name]
+            facing = neck_facing(piece, called) if name == FRONT_PIECE else _back_facing(piece, called)
+            if facing is None:
+                table.findings.append(
+                    warn(
+                        "facing-does-not-fit",
+                        "No even facing fits the {piece}: a dart or the edge of the piece is in its way.",
+                        *in_recipe("style.facing"),
+                        piece=name,
                     )
-                    continue
-                extra.append(facing)
-                seams.append(Seam(f"{name} seam", (EdgeRef(piece.name, "neckline"),), (EdgeRef(name, "neckline"),)))
-        for name, place in (("bust dart", style.bust_dart), ("front dart", style.waist_dart)):
-            front = self._dart(front, name, place)
-        pieces = (front, back, *extra)
-        return replace(self.bodice, pieces=pieces, seams=tuple(seams)).also(self.findings)
+                )
+                continue
+            table.put(facing)
+            table.seams.append(Seam(f"{called} seam", (EdgeRef(name, "neckline"),), (EdgeRef(called, "neckline"),)))
 
-    @staticmethod
-    def _back_facing(piece: Piece, name: str) -> Piece | None:
-        facing = neck_facing(mirrored(piece), name)
-        return mirrored(facing) if facing else None
+    def _top_facings(self) -> None:
+        """Facings of a bare top: the band under its edge, cut from the styled piece, centre to side or armhole."""
+        table = self.table
+        for name, called in ((FRONT_PIECE, "front top facing"), (BACK_PIECE, "back top facing")):
+            piece = table.pieces[name]
+            facing = top_band(piece if name == FRONT_PIECE else mirrored(piece), called)
+            table.put(facing if name == FRONT_PIECE else mirrored(facing))
+            edge = "top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline"
+            table.seams.append(Seam(f"{called} seam", (EdgeRef(name, edge),), (EdgeRef(called, edge),)))
 
     def _neck(self, piece: Piece, shape: Neckline, depth: float, where: str) -> Piece:
         if shape is Neckline.AS_DRAFTED and not self.style.wider:
@@ -138,7 +355,7 @@ class _Styled:
         try:
             return with_neckline(piece, shape, depth, self.style.wider)
         except ValueError as used_up:
-            self.findings.append(
+            self.table.findings.append(
                 warn(
                     "neckline-too-large",
                     "The {where} neckline uses up {what}: make it shallower or narrower. It is left as drafted.",
@@ -149,13 +366,51 @@ class _Styled:
             )
             return piece
 
+    def _darts(self) -> None:
+        style, table = self.style, self.table
+        if style.bust_dart == "merged":
+            table.attempt("merged dart", "style.bust_dart", self._merge)
+        else:
+            table.put(self._dart(table.pieces[FRONT_PIECE], "bust dart", style.bust_dart))
+        table.put(self._dart(table.pieces[FRONT_PIECE], "front dart", style.waist_dart))
+        if style.narrower:
+            table.attempt("narrower dart", "style.narrower", lambda: self._on_waist_dart(narrowed, style.narrower))
+        if style.dart_short is not None:
+            table.attempt("shorter dart", "style.dart_short", lambda: self._on_waist_dart(shortened, style.dart_short))
+        if style.stitched == "pleat":
+            for name in (FRONT_PIECE, BACK_PIECE):
+                table.redraw(name, _pleated)
+
+    def _stand(self) -> None:
+        """A stand on every outer piece that reaches the centre front."""
+        width = self.panels.stand
+        for name, piece in list(self.table.pieces.items()):
+            if "facing" not in name and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges):
+                self.table.put(with_button_stand(piece, width, width + 40.0))
+
+    def _merge(self) -> None:
+        front = self.table.pieces[FRONT_PIECE]
+        dart = next((d for d in front.darts if _called(d, "bust dart")), None)
+        if dart is None:
+            raise CannotStyle("this draft has no bust dart")
+        self.table.put(merged_into_waist(front, dart))
+
+    def _on_waist_dart(self, change: Callable[..., Piece], amount: float | None) -> None:
+        def draw(piece: Piece) -> Piece:
+            darts = piece.darts_of("waist")
+            if not darts:
+                raise CannotStyle("there is no dart on the front waist")
+            return change(piece, darts[0], amount)
+
+        self.table.redraw(FRONT_PIECE, draw)
+
     def _dart(self, front: Piece, name: str, place: DartPlace) -> Piece:
         """The front with one of its darts moved, if it has it and it is asked for."""
-        if place == "as_drafted" or front.bust_point is None:
+        if place in ("as_drafted", "merged") or front.bust_point is None:
             return front
         dart = next((d for d in front.darts if _called(d, name)), None)
         if dart is None:
-            self.findings.append(
+            self.table.findings.append(
                 note("no-such-dart", "This draft has no {name} to move.", *in_recipe("style"), name=name)
             )
             return front
@@ -164,13 +419,74 @@ class _Styled:
         at = _free_place(front, place)
         landmark = "front bust dart" if place == "waist" else name
         try:
-            return pivot(front, dart, place, at, front.bust_point, landmark)
+            moved = pivot(front, dart, place, at, front.bust_point, landmark)
         except ValueError as wrong:
-            self.findings.append(
+            self.table.findings.append(
                 warn("dart-cannot-move", "The {name} cannot be moved there: {why}.", *in_recipe("style"),
                      name=name, why=str(wrong))
             )  # fmt: skip
             return front
+        return _seamed_at_centre(moved, self.table.allowances) if place == "centre front" else moved
+
+
+def _seamed_at_centre(piece: Piece, allowances: Allowances) -> Piece:
+    """A dart in the centre front takes the fold away: the front is cut twice, with a seam there."""
+    centre = centre_of(piece)
+    edges = tuple(replace(e, allowance=allowances.panel) if e.name == centre.name else e for e in piece.edges)
+    return replace(piece, edges=edges, on_fold=False, cut=2)
+
+
+def _pleated(piece: Piece) -> Piece:
+    for dart in piece.darts_of("waist"):
+        piece = as_pleat(piece, dart)
+    return piece
+
+
+def _back_facing(piece: Piece, name: str) -> Piece | None:
+    facing = neck_facing(mirrored(piece), name)
+    return mirrored(facing) if facing else None
+
+
+def _across(level: float) -> Path:
+    return Path.through(Point(-1500, level), Point(2500, level))
+
+
+MET_BY_FACING = (Role.SIDE, Role.ARMHOLE, Role.SHOULDER, Role.CENTRE_FRONT, Role.CENTRE_BACK)
+
+
+def top_band(piece: Piece, name: str) -> Piece:
+    """The upper band of a bare top, FACING_WIDTH deep, as its facing. Raises CannotStyle when a dart is in it."""
+    edge = piece.edge("top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline")
+    inner = parallel(edge.path, FACING_WIDTH)
+    reach = 8 * FACING_WIDTH
+    run = Path.joined(
+        [
+            Path.through(inner.start - inner.leaving * reach, inner.start),
+            inner,
+            Path.through(inner.end, inner.end + inner.arriving * reach),
+        ]
+    )
+    met = []
+    for side in piece.edges:
+        if side is not edge and side.role in MET_BY_FACING:
+            met += [(along, side.name, at) for along, at in run.crossings(side.path)]
+    if len(met) < 2:
+        raise CannotStyle("the piece is too narrow for an even facing")
+    met.sort()
+    middle = reach + inner.length / 2
+    (a, first, first_at) = max((m for m in met if m[0] < middle), default=met[0])
+    (b, last, last_at) = min((m for m in met if m[0] > middle), default=met[-1])
+    line = run.between(a, b)
+    made = split(
+        piece, Mouth.place(first, first_at), Mouth.place(last, last_at), earlier_line=line.reversed(), later_line=line,
+        names=(name, piece.name), edge_name="inner edge", role=Role.PANEL, allowance=0.0,
+    ).earlier  # fmt: skip
+    if made.darts or any(dart.apex.y > line.box[1] for dart in piece.darts):
+        raise CannotStyle("a dart runs through it")
+    centre = next((i for i, e in enumerate(made.edges) if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)), None)
+    if centre is not None:
+        made = replace(made, edges=made.edges[centre + 1 :] + made.edges[: centre + 1])
+    return replace(made, bust_point=None, cut=made.cut)
 
 
 def _called(dart: Dart, name: str) -> bool:

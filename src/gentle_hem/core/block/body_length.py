@@ -1,0 +1,118 @@
+"""School 4: the body-length frame (handbook 4.1), for gowns and draped fronts.
+
+nape ─┬──────
+      │ chest    the bust quarter from the centre to the side, even here
+      ├──────
+      │ waist    quarters + ⅛ in
+      ├──────
+      │ hip
+      ├──────
+      │ knee + 1 in
+      ├──────
+hem  ─┴──────    squared off
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.block.frame import Frame, armhole_depth, draft_half, level_findings, width_findings
+from gentle_hem.core.block.quarters import ARMHOLE_RULES, ArmholeRule, Intake
+from gentle_hem.core.block.shape import bodice_made
+from gentle_hem.core.drafting import BACK, FRONT, Drafting, line
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.geometry import Point
+from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.sentences import Word, length
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Workings
+
+KNEE_MORE = inches(1)
+"""The knee line lies 1 in below the measured knee: common practice (handbook 4.1)."""
+
+
+class BodyLengthBodice(BodicePart):
+    """Drafted on the body-length frame, an eighth of an inch on every quarter."""
+
+    title: ClassVar[str] = "Bodice on the body-length frame"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "Squared down the whole body, every quarter with {quarter_ease} more; waist darts of {dart}.",
+        "The armhole level is {armhole_rule}; the shoulder drops {shoulder_drop}; the neck is {neck_width} wide, "
+        "{front_neck} deep in front and {back_neck} behind.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "quarter_ease": length("ease on each quarter"),
+        "dart": length("waist dart"),
+        "armhole_rule": ARMHOLE_RULES,
+        "shoulder_drop": length("shoulder drop"),
+        "neck_width": length("neck width"),
+        "front_neck": length("front neck depth"),
+        "back_neck": length("back neck depth"),
+    }
+
+    kind: Literal["body_length"] = "body_length"
+    quarter_ease: Annotated[Length, between(-20, 60)] = Field(inches(0.125), description="Ease on every quarter.")
+    dart: Intake = inches(1)
+    armhole_rule: ArmholeRule = "bust_sixth"
+    shoulder_drop: Annotated[Length, between(0, 80)] = inches(1)
+    neck_width: Annotated[Length, between(40, 160)] = inches(3)
+    front_neck: Annotated[Length, between(20, 250)] = inches(3)
+    back_neck: Annotated[Length, between(10, 250)] = inches(1)
+
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+        notes = notes.about("bodice")
+        measures = Measures(figure, notes)
+        widths: dict[str, float] = {}
+        for name in ("bust", "waist", "hip"):
+            girth = measures.take(f"{name}_girth")  # type: ignore[arg-type]
+            widths[name] = notes.work(
+                f"{name} quarter", girth / 4 + self.quarter_ease, "{girth} ÷ 4 + {ease_of_a_quarter}",
+                girth=girth, ease_of_a_quarter=self.quarter_ease,
+            )  # fmt: skip
+        notes.work("bodice waist", 4 * widths["waist"], "4 × {waist_quarter}", waist_quarter=widths["waist"])
+        depth = armhole_depth(self.armhole_rule, measures, notes)
+        half_length = measures.take("front_waist_length")
+        bust_level = max(measures.take("shoulder_to_bust_point"), depth)
+        half_shoulder = measures.take("shoulder_width") / 2
+        papers = Drafting(FRONT), Drafting(BACK)
+        for paper in papers:
+            self._square_off(paper, measures, half_length, widths)
+        front, back = (
+            draft_half(
+                paper,
+                Frame(
+                    neck_width=self.neck_width,
+                    neck_depth=self.front_neck if paper.half == FRONT else self.back_neck,
+                    half_shoulder=half_shoulder,
+                    shoulder_drop=self.shoulder_drop,
+                    hollow=inches(0.75) if paper.half == FRONT else inches(0.25),
+                    armhole_level=depth,
+                    bust_level=bust_level,
+                    waist_level=half_length,
+                    bust_quarter=widths["bust"],
+                    waist_quarter=widths["waist"],
+                    half_span=measures.take("bust_span") / 2,
+                    waist_dart=self.dart,
+                ),
+            )
+            for paper in papers
+        )
+        made = bodice_made(front, back, allowances, opening, (*papers[0].steps, *papers[1].steps))
+        troubles = [*level_findings(half_length, bust_level), *width_findings(widths["bust"], half_shoulder)]
+        return made.also([*measures.findings, *troubles])
+
+    @staticmethod
+    def _square_off(paper: Drafting, measures: Measures, waist_level: float, widths: dict[str, float]) -> None:
+        """The frame: hem, hip and knee squared off from the centre line, for what is carried down."""
+        hip = waist_level + measures.take("waist_to_hip")
+        knee = waist_level + measures.take("waist_to_knee") + KNEE_MORE
+        floor = waist_level + measures.take("waist_to_floor")
+        paper.step(
+            "Square off from the centre: the waist {waist} down, the hip {hip}, the knee and 1 in {knee}, the floor "
+            "{floor}; the hip quarter is {quarter}.",
+            *(line(Point(0, -level), Point(widths["hip"], -level)) for level in (waist_level, hip, knee, floor)),
+            waist=waist_level, hip=hip, knee=knee, floor=floor, quarter=float(widths["hip"]),
+        )  # fmt: skip

@@ -1,0 +1,99 @@
+"""School 1 in centimetres (handbook 4.1): quarters on the fold, from the measured upper bust line.
+
+The armhole line lies at the upper bust, the shoulder drops a tenth of its width, the neck is 8 cm wide, the
+armhole comes in 1 cm at its middle, the waist takes 2 cm for the dart, whose top is 3 cm below the bust line.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.block.frame import Frame, armhole_depth, draft_half, level_findings, width_findings
+from gentle_hem.core.block.quarters import BUST_EASES, WAIST_EASES, Ease, Intake
+from gentle_hem.core.block.shape import bodice_made
+from gentle_hem.core.drafting import BACK, FRONT, Drafting
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.sentences import Word, length
+from gentle_hem.core.units import Length
+from gentle_hem.core.workings import Workings
+
+HOLLOW = 10.0
+DART_BELOW_BUST = 30.0
+"""The armhole's middle comes in 1 cm; the dart's top lies 3 cm below the bust line: common practice."""
+
+
+class QuartersCmBodice(BodicePart):
+    """Drafted by quarters in centimetres, bust ease 4 cm, waist dart 2 cm, back neck 8 × 4 cm."""
+
+    title: ClassVar[str] = "Bodice by quarters, centimetres"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "Drafted with {bust_ease} of ease at the bust and {waist_ease} at the waist; the darts take {dart}.",
+        "The armhole lies at the upper bust line; the neck is {neck_width} wide, {front_neck} deep in front and "
+        "{back_neck} behind.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "bust_ease": length("bust ease", presets=BUST_EASES),
+        "waist_ease": length("waist ease", presets=WAIST_EASES),
+        "dart": length("waist dart"),
+        "neck_width": length("neck width"),
+        "front_neck": length("front neck depth"),
+        "back_neck": length("back neck depth"),
+    }
+
+    kind: Literal["quarters_cm"] = "quarters_cm"
+    bust_ease: Ease = Field(40.0, description="Ease round the whole bust.")
+    waist_ease: Ease = Field(20.0, description="Ease round the whole waist.")
+    dart: Intake = 20.0
+    neck_width: Annotated[Length, between(40, 160)] = 80.0
+    front_neck: Annotated[Length, between(20, 250)] = 80.0
+    back_neck: Annotated[Length, between(10, 250)] = 40.0
+
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+        notes = notes.about("bodice")
+        measures = Measures(figure, notes)
+        bust, waist = measures.take("bust_girth"), measures.take("waist_girth")
+        bust_quarter = notes.work(
+            "bust quarter", (bust + self.bust_ease) / 4, "({bust} + {ease}) ÷ 4", bust=bust, ease=self.bust_ease
+        )
+        waist_quarter = notes.work(
+            "waist quarter", (waist + self.waist_ease) / 4, "({waist} + {ease}) ÷ 4",
+            rule="the dart is put back beside it", waist=waist, ease=self.waist_ease,
+        )  # fmt: skip
+        notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
+        shoulder = measures.take("shoulder_width")
+        drop = notes.work(
+            "shoulder drop", shoulder / 10, "{shoulder_width} ÷ 10", rule="common practice, about 3 cm",
+            shoulder_width=shoulder,
+        )  # fmt: skip
+        depth = armhole_depth("upper_bust", measures, notes)
+        half_length = measures.take("front_waist_length")
+        bust_level = max(measures.take("shoulder_to_bust_point"), depth)
+        papers = Drafting(FRONT), Drafting(BACK)
+        front, back = (
+            draft_half(
+                paper,
+                Frame(
+                    neck_width=self.neck_width,
+                    neck_depth=self.front_neck if paper.half == FRONT else self.back_neck,
+                    half_shoulder=shoulder / 2,
+                    shoulder_drop=drop,
+                    hollow=HOLLOW,
+                    armhole_level=depth,
+                    bust_level=bust_level,
+                    waist_level=half_length,
+                    bust_quarter=bust_quarter,
+                    waist_quarter=waist_quarter,
+                    half_span=measures.take("bust_span") / 2,
+                    waist_dart=self.dart,
+                    dart_below=DART_BELOW_BUST,
+                ),
+            )
+            for paper in papers
+        )
+        made = bodice_made(front, back, allowances, opening, (*papers[0].steps, *papers[1].steps))
+        troubles = [*level_findings(half_length, bust_level), *width_findings(bust_quarter, shoulder / 2)]
+        return made.also([*measures.findings, *troubles])

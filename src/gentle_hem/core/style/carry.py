@@ -1,0 +1,153 @@
+"""Carrying a bodice draft on below the waist (handbook 4.1, 5): for a dropped waist, a basque, a gown cut in one.
+
+        │   ╱╲     ╲
+   O ───┼──╱  ╲─────W      waist: no seam here any more
+        │  ╲  ╱     │╲
+        │   ╲╱      │  H   hip, a quarter of the hip with ease
+        │  lower    │  │
+        └───────────┴──┘   new lower edge, still called "waist" where something is joined to it
+           point
+
+The waist dart becomes a long dart pointed at both ends. Where the new edge lies above its lower point the
+dart still opens on that edge, narrower.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.pattern import Dart, Edge, Notch, Piece
+from gentle_hem.core.style.split import CannotStyle
+from gentle_hem.core.style.waist_line import centre_of
+
+LEAST = 5.0
+"""Nothing is carried down by less than this (mm)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Below:
+    """How a half goes on below its waist. Lengths in mm, widths from the centre line to the side seam."""
+
+    length: float
+    waist_to_hip: float
+    hip_width: float
+    hem_width: float
+    dart_length: float
+    """From the waist to the dart's lower point."""
+    point: float = 0.0
+    """How much further the centre is carried down, for a pointed edge."""
+    knee_width: float | None = None
+    waist_to_knee: float | None = None
+
+
+def carried_down(piece: Piece, below: Below) -> Piece:
+    """A half, centre on its left, whose waist edge lies ``below.length`` lower.
+
+    The new lowest edge keeps the waist's name, role and allowance. Raises CannotStyle when the side would run
+    over the dart or the length is nothing.
+    """
+    waist, side, centre = piece.edge("waist"), piece.edge("side"), centre_of(piece)
+    darts = piece.darts_of("waist")
+    if len(darts) > 1:
+        raise CannotStyle("the waist has more than one dart; merge them first")
+    if below.length < LEAST and below.point < LEAST:
+        raise CannotStyle("there is nothing to carry down")
+    old_foot, corner = waist.path.start, waist.path.end
+    x0 = old_foot.x
+    carried = below.length >= LEAST
+    outer = _side_below(corner, x0, below) if carried else None
+    level = corner.y - below.length if carried else corner.y
+    foot = Point(x0, min(level, old_foot.y) - below.point)
+    edge_end = outer.start if outer else corner
+    bottom = Path.through(foot, edge_end)
+    made_darts: list[Dart] = [d for d in piece.darts if d.edge != "waist"]
+    if darts:
+        bottom, opened = _dart_through(piece, darts[0], bottom, below.dart_length, level)
+        made_darts.append(opened)
+    new_side = outer.then(side.path) if outer else side.path
+    shift = outer.length if outer else 0.0
+    made_darts = [replace(d, at=d.at + shift) if d.edge == "side" else d for d in made_darts]
+    notches = [replace(n, at=n.at + shift) if n.edge == "side" else n for n in piece.notches if n.edge != "waist"]
+    if outer:
+        notches.append(Notch("side", shift, "", double=not piece.name.endswith("front")))
+    line = (
+        Path.through(centre.path.start, foot)
+        if len(centre.path.segments) == 1
+        else Path((*centre.path.segments, Line(old_foot, foot)))
+    )
+    paths = {"waist": bottom, "side": new_side, centre.name: line}
+    edges = tuple(replace(e, path=paths[e.name]) if e.name in paths else e for e in piece.edges)
+    return replace(piece, edges=edges, darts=tuple(made_darts), notches=tuple(notches))
+
+
+def _side_below(corner: Point, x0: float, below: Below) -> Path:
+    """The side seam below the waist, from the new lower edge up to the waist."""
+    hip = Point(x0 + below.hip_width, corner.y - below.waist_to_hip)
+    curve = Cubic(hip, hip + Point(0, below.waist_to_hip * 0.45), corner - Point(0, below.waist_to_hip * 0.30), corner)
+    if below.length <= below.waist_to_hip - 1:
+        path = Path.of(curve)
+        level = corner.y - below.length
+        met = path.crossings(Path.through(Point(x0 - 500, level), Point(x0 + 2500, level)))
+        if not met:
+            raise CannotStyle("the side seam cannot be carried down")
+        return path.between(met[-1][0], path.length)
+    hem = Point(x0 + below.hem_width, corner.y - below.length)
+    if below.length < below.waist_to_hip + 5:
+        return Path.of(curve) if hem.distance(hip) < 1e-6 else Path.of(Line(hem, hip), curve)
+    if below.knee_width is not None and below.waist_to_knee is not None:
+        knee = Point(x0 + below.knee_width, corner.y - below.waist_to_knee)
+        if hem.y < knee.y - 20 and knee.y < hip.y - 20:
+            third = (hip.y - knee.y) / 3
+            inward = Cubic(knee, knee + Point(0, third), hip - Point(0, third), hip)
+            return Path.of(Line(hem, knee), inward, curve)
+    return Path.of(Line(hem, hip), curve)
+
+
+def _dart_through(piece: Piece, dart: Dart, bottom: Path, length: float, level: float) -> tuple[Path, Dart]:
+    """The waist dart carried on to a point below, and the new edge with its mouth in it."""
+    near, far = piece.dart_legs(dart)
+    middle = near.towards(far, 0.5)
+    low = middle - Point(0, length)
+    near_bends, far_bends = dart.bends
+    down_near, down_far = Path.through(near, low), Path.through(far, low)
+    a, b = bottom.crossings(down_near), bottom.crossings(down_far)
+    if a and b and a[0][0] < b[0][0] - 0.5:
+        start, end = bottom.point_at(a[0][0]), bottom.point_at(b[0][0])
+        path = Path.through(bottom.start, start, end, bottom.end)
+        return path, replace(
+            dart,
+            at=bottom.start.distance(start),
+            intake=start.distance(end),
+            bends=((near, *near_bends), (far, *far_bends)),
+        )
+    if near.y - level < 5:
+        raise CannotStyle("the new edge lies above the dart's mouth")
+    under = bottom.crossings(Path.through(low + Point(0, 1e-3), Point(low.x, low.y - 5000)))
+    at = under[0][0] if under else bottom.length * 0.5
+    return bottom, replace(dart, at=at, intake=0.0, bends=((low, near, *near_bends), (low, far, *far_bends)))
+
+
+def pointed_at_both_ends(piece: Piece) -> Piece:
+    """The piece with every dart that no longer opens on an edge drawn as a closed shape inside it."""
+    kept: list[Dart] = []
+    inside: list[Path] = list(piece.internal)
+    for dart in piece.darts:
+        if dart.intake > 1e-9 or not dart.bends[0]:
+            kept.append(dart)
+            continue
+        low, *near = dart.bends[0]
+        _, *far = dart.bends[1]
+        inside.append(Path.through(low, *near, dart.apex, *reversed(far), low))
+    return replace(piece, darts=tuple(kept), internal=tuple(inside))
+
+
+def renamed_edge(piece: Piece, old: str, new: Edge) -> Piece:
+    """The piece with one edge's name, role, allowance and turning taken from another."""
+    edges = tuple(
+        replace(e, name=new.name, role=new.role, allowance=new.allowance, turned=new.turned) if e.name == old else e
+        for e in piece.edges
+    )
+    darts = tuple(replace(d, edge=new.name) if d.edge == old else d for d in piece.darts)
+    notches = tuple(replace(n, edge=new.name) if n.edge == old else n for n in piece.notches)
+    return replace(piece, edges=edges, darts=darts, notches=notches)

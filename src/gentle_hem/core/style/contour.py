@@ -1,0 +1,278 @@
+"""Contours: the hollows of the body taken out of a block (handbook 4.3, 4.4).
+
+ back zip                          closer than the block
+ neck ┬──╮                         neckline   a wedge to the bust point, closed into the waist dart
+      │   )                        armhole    the same, for sleeveless fronts
+chest ┤                            under the bust   the dart's legs bent apart at that level
+       ╲  centre taken in          centre     a long narrow wedge, for strapless and one-shoulder
+ waist  ┤     given back at the side
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from enum import StrEnum
+from typing import Annotated, ClassVar, Literal
+
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.findings import in_recipe, note
+from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.parts import RecipePart, between
+from gentle_hem.core.pattern import Dart, Notch, Piece
+from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.style.darts import merge
+from gentle_hem.core.style.pivot import pivot
+from gentle_hem.core.style.split import CannotStyle
+from gentle_hem.core.style.styling import BACK_PIECE, FRONT_PIECE, Styling
+from gentle_hem.core.style.waist_line import centre_of, redrawn, with_waist_ends
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Workings
+
+MOST_TOWARD_CENTRE = inches(0.75)
+"""Of what is taken under the bust, ¼ to ¾ in goes toward the centre front, the rest on the dart's outer
+leg: common practice (handbook 4.4)."""
+
+BELOW_BUST = 70.0
+"""Under the bust lies about 7 cm below the bust point where it was not measured: a rule of thumb (mm)."""
+
+
+class ZipRun(StrEnum):
+    """Where the back zip's contour begins: half-way down, or at the neck."""
+
+    HALF = "half"
+    FULL = "full"
+
+
+TRUED_OVER = 30.0
+"""A pinched edge is trued over this much on each side of the pinch (mm)."""
+
+Pinch = Annotated[Length, between(0, 40)]
+
+
+class Contour(RecipePart):
+    """The centre back taken in ¾ in at the waist for the zip, given back at the side."""
+
+    title: ClassVar[str] = "Contour"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "Under the zip the centre back is taken in {zip_taken} at the waist, {zip_run}, and {give_back}; the waist "
+        "there is dropped {zip_drop}.",
+        "Closer than the block: {neckline} out of the neckline, {armhole} out of the armhole, {centre} out of the "
+        "centre of a bare top, and under the bust it {under_bust}.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "zip_taken": length(
+            "taken in at centre back", presets=((0.0, "nothing"), (inches(0.5), "50 %, 1/2 in"),
+                                                (inches(0.75), "75 %, 3/4 in"), (inches(1), "100 %, 1 in")),
+            help="So that the zip does not bulge in the hollow of the back.",
+        ),
+        "zip_run": choice("where the contour runs", ("half", "from the chest line"), ("full", "from the neck")),
+        "give_back": choice("given back", ("side", "given back at the side"), ("none", "not given back")),
+        "zip_drop": length("waist dropped at centre back"),
+        "neckline": length("pinched out of the neckline"),
+        "armhole": length("pinched out of the armhole"),
+        "centre": length("pinched out of the centre"),
+        "under_bust": choice(
+            "under the bust", ("as_drafted", "stays as drafted"), ("close", "is drawn in to the body")
+        ),
+    }  # fmt: skip
+
+    zip_taken: Annotated[Length, between(0, 40)] = 0.0
+    zip_run: ZipRun = ZipRun.HALF
+    give_back: Literal["side", "none"] = "side"
+    zip_drop: Annotated[Length, between(0, 30)] = 0.0
+    neckline: Pinch = 0.0
+    armhole: Pinch = 0.0
+    centre: Pinch = 0.0
+    under_bust: Literal["as_drafted", "close"] = "as_drafted"
+
+    def draw(self, table: Styling, figure: Figure, notes: Workings) -> None:
+        """Draw every contour that is asked for on the block's front and back."""
+        if self.zip_taken or self.zip_drop:
+            table.attempt("back zip contour", "contour.zip_taken", lambda: self._zip(table, notes))
+        for edge, amount, at in (("neckline", self.neckline, 0.5), ("armhole", self.armhole, 0.45)):
+            if amount:
+                table.attempt(
+                    f"pinch at the {edge}", f"contour.{edge}",
+                    lambda e=edge, a=amount, s=at: table.redraw(FRONT_PIECE, lambda p: pinched(p, e, s, a)),  # type: ignore[misc]
+                )  # fmt: skip
+        if self.centre:
+            table.attempt(
+                "pinch at the centre", "contour.centre",
+                lambda: table.redraw(FRONT_PIECE, lambda p: centre_pinched(p, self.centre)),
+            )  # fmt: skip
+        if self.under_bust == "close":
+            table.attempt("hollow under the bust", "contour.under_bust", lambda: self._under_bust(table, figure, notes))
+
+    def _zip(self, table: Styling, notes: Workings) -> None:
+        back = table.pieces[BACK_PIECE]
+        before = back.stitched_length("waist")
+        table.redraw(
+            BACK_PIECE,
+            lambda p: taken_in_at_back(p, self.zip_taken, self.zip_run, self.give_back == "side", self.zip_drop),
+        )
+        after = table.pieces[BACK_PIECE].stitched_length("waist")
+        given = notes.work(
+            "back waist after the zip contour", after, "{back_waist} − {taken_in} + {given_back}",
+            rule="the zip allowance follows the new line", back_waist=before, taken_in=self.zip_taken,
+            given_back=self.zip_taken if self.give_back == "side" else 0.0,
+        )  # fmt: skip
+        if self.give_back == "none":
+            table.findings.append(
+                note(
+                    "contour-not-given-back",
+                    "The zip contour takes {taken} out of each half of the back and is not given back: the back waist "
+                    "is {left} on each half.",
+                    *in_recipe("contour.give_back"),
+                    taken=self.zip_taken,
+                    left=float(given),
+                )
+            )
+
+    def _under_bust(self, table: Styling, figure: Figure, notes: Workings) -> None:
+        girth = figure.get("under_bust_girth")
+        if girth is None:
+            raise CannotStyle("the under-bust girth was not measured")
+        target = notes.work("under the bust, a quarter", girth / 4, "{under_bust_girth} ÷ 4", under_bust_girth=girth)
+        level = under_bust_level(table.pieces[FRONT_PIECE], figure)
+        taken = [0.0]
+
+        def draw(piece: Piece) -> Piece:
+            made, excess = hollowed(piece, level, float(target))
+            taken[0] = excess
+            return made
+
+        table.redraw(FRONT_PIECE, draw)
+        notes.work(
+            "taken under the bust", taken[0], "what the pattern has there − {target}",
+            rule="split between the dart's legs", target=float(target),
+        )  # fmt: skip
+
+
+def under_bust_level(front: Piece, figure: Figure) -> float:
+    """Level (y) of the under-bust on a drafted front: measured, or below the bust point."""
+    top = front.edge("shoulder").path.end.y
+    measured = figure.get("shoulder_to_under_bust")
+    if measured is not None:
+        return top - measured
+    if front.bust_point is None:
+        raise CannotStyle("the block has no bust point")
+    return front.bust_point.y - BELOW_BUST
+
+
+def taken_in_at_back(piece: Piece, taken: float, run: ZipRun, give_back: bool, drop: float) -> Piece:
+    """The back with its centre line taken in at the waist, its waist raised by ``drop`` at the centre (mm).
+
+    ``half`` begins at the chest line, the armhole's level; ``full`` at the neck.
+    """
+    centre = centre_of(piece)
+    top, foot = centre.path.start, centre.path.end
+    new_foot = foot + Point(taken, drop)
+    if run is ZipRun.FULL:
+        line = Path.through(top, new_foot)
+    else:
+        chest = Point(top.x, min(piece.edge("armhole").path.start.y, top.y - 10))
+        if chest.y - new_foot.y < 30:
+            raise CannotStyle("the chest line lies too near the waist")
+        third = (chest.y - new_foot.y) / 3
+        lean = Point(taken / (chest.y - new_foot.y), -1).unit
+        line = Path.of(Line(top, chest), Cubic(chest, chest - Point(0, third), new_foot - lean * third, new_foot))
+    return with_waist_ends(piece, line, taken if give_back else 0.0)
+
+
+def pinched(piece: Piece, edge: str, share: float, intake: float) -> Piece:
+    """A wedge ``intake`` wide taken out of an edge, to the bust point; the angle goes into the waist dart."""
+    point = piece.bust_point
+    if point is None:
+        raise CannotStyle("the block has no bust point")
+    path = piece.edge(edge).path
+    at = path.length * share - intake / 2
+    after = at + intake
+    blend = min(TRUED_OVER, at - 5, path.length - after - 5)
+    if blend < 5:
+        raise CannotStyle(f"the {edge} is too short for it")
+    # both legs are made equally long, and the edge trued to them over a short way on each side
+    near, far = path.point_at(at), path.point_at(after)
+    reach = (near.distance(point) + far.distance(point)) / 2
+    a, b = point + (near - point).unit * reach, point + (far - point).unit * reach
+    before, rest = path.between(0, at - blend), path.between(after + blend, path.length)
+    into = _blended(before.end, before.arriving, a, path.tangent_at(at))
+    out = _blended(b, path.tangent_at(after), rest.start, rest.leaving)
+    drawn = Path((*before.segments, into, Line(a, b), out, *rest.segments))
+    wedge = Dart(edge, before.length + into.length, a.distance(b), point, "pinch")
+    made = redrawn(piece, **{edge: drawn})
+    shift = drawn.length - path.length
+    notches = tuple(replace(n, at=n.at + shift) if n.edge == edge and n.at > after else n for n in made.notches)
+    return _into_waist_dart(replace(made, darts=(*made.darts, wedge), notches=notches), wedge, point)
+
+
+def _blended(start: Point, leaving: Point, end: Point, arriving: Point) -> Cubic:
+    third = start.distance(end) / 3
+    return Cubic(start, start + leaving * third, end - arriving * third, end)
+
+
+def _into_waist_dart(piece: Piece, wedge: Dart, point: Point) -> Piece:
+    waist = piece.darts_of("waist")
+    if not waist:
+        raise CannotStyle("there is no waist dart to take it up")
+    kept = waist[0]
+    moved = pivot(piece, wedge, "waist", kept.at + kept.intake, point, "pinch")
+    darts = moved.darts_of("waist")
+    first = next(d for d in darts if d.landmark == kept.landmark)
+    second = next(d for d in darts if d.landmark == "pinch")
+    return merge(moved, first, second, kept.landmark)
+
+
+def centre_pinched(piece: Piece, amount: float) -> Piece:
+    """A wedge ``amount`` wide, half of it on each side, out of the top of the centre line, 4 in long."""
+    centre = centre_of(piece)
+    top, foot = centre.path.start, centre.path.end
+    depth = min(inches(4), centre.drawn_length * 0.6)
+    below = top - Point(0, depth)
+    neck = piece.edge("neckline").path
+    crossing = neck.crossings(
+        Path.through(Point(top.x + amount / 2, top.y + 300), Point(top.x + amount / 2, top.y - 300))
+    )
+    if not crossing:
+        raise CannotStyle("the neckline is too short for it")
+    at = crossing[-1][0]
+    new_top = neck.point_at(at)
+    line = Path.of(Line(new_top, below), *(() if below.distance(foot) < 1e-9 else (Line(below, foot),)))
+    edges = tuple(
+        replace(e, path=neck.between(0, at)) if e.name == "neckline"
+        else replace(e, path=line, allowance=max(e.allowance, 10.0)) if e is centre else e
+        for e in piece.edges
+    )  # fmt: skip
+    notches = tuple(n for n in piece.notches if n.edge != "neckline" or n.at < at)
+    notches = (*notches, Notch(centre.name, new_top.distance(below)))
+    return replace(piece, edges=edges, notches=notches, on_fold=False, cut=2 if piece.on_fold else piece.cut)
+
+
+def hollowed(piece: Piece, level: float, quarter: float) -> tuple[Piece, float]:
+    """The front's waist dart bent wider at the under-bust level until the quarter measures ``quarter``.
+
+    Returns the piece and what was taken. A little goes toward the centre front, the rest on the outer leg.
+    """
+    darts = piece.darts_of("waist")
+    if not darts:
+        raise CannotStyle("there is no waist dart to widen")
+    dart = darts[0]
+    low, high = piece.edge("waist").path.box[3], dart.apex.y
+    if not low + 10 < level < high - 5:
+        raise CannotStyle("the level under the bust does not cross the waist dart")
+    line = Path.through(Point(-500, level), Point(1500, level))
+    centre_x = centre_of(piece).path.point_at(centre_of(piece).path.crossings(line)[0][0]).x
+    on_side = piece.edge("side").path.crossings(line)
+    if not on_side:
+        raise CannotStyle("the level under the bust does not reach the side seam")
+    side_x = piece.edge("side").path.point_at(on_side[0][0]).x
+    near, far = piece.dart_leg_paths(dart)
+    a, b = near.point_at(near.crossings(line)[0][0]), far.point_at(far.crossings(line)[0][0])
+    excess = (side_x - centre_x) - (b.x - a.x) - quarter
+    if excess <= 0:
+        raise CannotStyle("the pattern is not wider there than the body")
+    inward = min(MOST_TOWARD_CENTRE, excess * 3 / 7)
+    outward = excess - inward
+    if a.x - inward < centre_x + 15 or b.x + outward > side_x - 15:
+        raise CannotStyle("the dart would run over the centre or the side")
+    bent = replace(dart, bends=((a - Point(inward, 0),), (b + Point(outward, 0),)))
+    return replace(piece, darts=tuple(bent if d is dart else d for d in piece.darts)), excess

@@ -1,0 +1,1 @@
+"""Outside devices, each behind the interface a real one would use, with a small stand-in that ships."""

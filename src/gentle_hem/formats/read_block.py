@@ -1,0 +1,511 @@
+"""A block from a file: SVG, DXF or the project's own JSON, read into outlines whose edges can be named.
+
+file ─► strokes in mm, y up ─► closed outlines ─► corners ─► edges with a guess of what each is ─► darts
+
+Files come from anywhere: rounded numbers, inches, y down, nothing but short chords, drawings inside drawings,
+outlines that do not quite close, several pieces. What cannot be read is refused in a sentence.
+"""
+
+from __future__ import annotations
+
+import io
+import itertools
+import json
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, replace
+from math import atan, pi, radians, sin
+from typing import Any
+
+import svgelements
+from defusedxml import ElementTree
+from ezdxf.document import Drawing
+from ezdxf.filemanagement import read as read_dxf
+from ezdxf.lldxf.const import DXFError
+
+from gentle_hem.core.block.own import Named
+from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Placement, Point, Segment
+from gentle_hem.core.geometry.path_text import path_data
+
+LARGEST_FILE = 8_000_000
+CLOSES_WITHIN = 3.0
+"""An outline whose ends lie this close is closed for the maker (mm)."""
+
+CORNER = radians(24)
+"""A turn sharper than this is a corner between two edges; a curve in chords turns less at each."""
+
+SMALLEST = 60.0
+LARGEST_SIDE = 3000.0
+TOUCHES = 1.5
+
+
+class UnreadableError(ValueError):
+    """A file that cannot be taken as a block; the sentence says why and what is accepted."""
+
+
+@dataclass(frozen=True, slots=True)
+class FoundEdge:
+    """An edge between two corners: its line, and what it probably is."""
+
+    path: Path
+    guess: Named | None
+
+
+@dataclass(frozen=True, slots=True)
+class FoundDart:
+    """A dart drawn on an outline: which edge it opens on, where, how wide, and its point."""
+
+    edge: int
+    at: float
+    intake: float
+    apex: Point
+
+
+@dataclass(frozen=True)
+class Outline:
+    """One closed outline found in the file, anticlockwise."""
+
+    name: str
+    edges: tuple[FoundEdge, ...]
+    darts: tuple[FoundDart, ...]
+
+
+def read_block(name: str, content: bytes) -> list[Outline]:
+    """Every closed outline in a file, largest first. Raises UnreadableError with a sentence."""
+    if len(content) > LARGEST_FILE:
+        raise UnreadableError(f"{name} is larger than 8 MB; a block is a few lines, so leave pictures out.")
+    ending = name.rsplit(".", 1)[-1].lower()
+    readers = {"svg": _from_svg, "dxf": _from_dxf, "json": _from_json}
+    if ending not in readers:
+        raise UnreadableError(f"{name} is not a file I can read; SVG, DXF and garment.json are accepted.")
+    found = readers[ending](name, content)
+    if not found:
+        raise UnreadableError(f"{name} holds no closed outline of a pattern piece; draw the stitching line closed.")
+    return sorted(found, key=lambda outline: -_area(outline))
+
+
+def _area(outline: Outline) -> float:
+    return Path.joined(edge.path for edge in outline.edges).signed_area
+
+
+# ------------------------------------------------------------------------------------------------ SVG
+
+
+def _from_svg(name: str, content: bytes) -> list[Outline]:
+    try:
+        ElementTree.fromstring(content)  # refuses entity bombs and outside references before anything else reads it
+    except Exception as wrong:
+        raise UnreadableError(f"{name} is not a readable SVG file: {wrong}.") from None
+    try:
+        drawing = svgelements.SVG.parse(io.BytesIO(content), ppi=25.4)  # so that one unit without a name is 1 mm
+    except Exception:
+        raise UnreadableError(f"{name} is not a readable SVG file.") from None
+    strokes: list[tuple[str, str, Path]] = []
+    for group, shape in _shapes(drawing, ""):
+        kind = str(shape.values.get("class", "") or "")
+        for part in svgelements.Path(shape).as_subpaths():
+            path = _svg_path(svgelements.Path(part))
+            if path is not None:
+                strokes.append((group, kind, path))
+    if not strokes:
+        raise UnreadableError(f"{name} holds no lines.")
+    own = [stroke for stroke in strokes if stroke[1] == "seam-line"]
+    if own:
+        inner = [stroke for stroke in strokes if stroke[1] == "internal"]
+        made = [_outline(group or f"outline {k + 1}", path, [p for g, _, p in inner if g == group])
+                for k, (group, _, path) in enumerate(own)]  # fmt: skip
+        return [outline for outline in made if outline]
+    return _outlines([path for _, _, path in strokes])
+
+
+def _shapes(drawing: Any, group: str) -> Iterator[tuple[str, Any]]:
+    """Every shape of a drawing with the name of the innermost named group it lies in."""
+    for element in drawing:
+        if isinstance(element, svgelements.Group):
+            yield from _shapes(element, str(element.id or group))
+        elif isinstance(element, svgelements.Shape):
+            yield group, element
+
+
+def _svg_path(drawn: Any) -> Path | None:
+    """One stroke in mm, y up."""
+
+    def at(point: Any) -> Point:
+        return Point(float(point.x), -float(point.y))
+
+    segments: list[Segment] = []
+    for piece in drawn:
+        if isinstance(piece, svgelements.Move) or piece.start is None or piece.end is None:
+            continue
+        start, end = at(piece.start), at(piece.end)
+        if isinstance(piece, svgelements.CubicBezier):
+            segments.append(Cubic(start, at(piece.control1), at(piece.control2), end))
+        elif isinstance(piece, svgelements.QuadraticBezier):
+            control = at(piece.control)
+            segments.append(Cubic(start, start.towards(control, 2 / 3), end.towards(control, 2 / 3), end))
+        elif isinstance(piece, svgelements.Arc):
+            segments += _svg_arc(piece, start, at)
+        elif start.distance(end) > 1e-9:
+            segments.append(Line(start, end))
+    return _mended(segments)
+
+
+def _svg_arc(arc: Any, start: Point, at: Any) -> list[Segment]:
+    if abs(float(arc.rx) - float(arc.ry)) < 1e-6 * float(arc.rx):
+        centre = at(arc.center)
+        made = Arc(centre, start.distance(centre), (start - centre).angle, -float(arc.sweep))
+        return [made]
+    return [
+        Cubic(at(c.start), at(c.control1), at(c.control2), at(c.end)) for c in arc.as_cubic_curves()
+    ]  # an ellipse has no arc of ours
+
+
+def _mended(segments: list[Segment]) -> Path | None:
+    """Segments whose ends differ by rounding, tied."""
+    made: list[Segment] = []
+    for segment in segments:
+        if segment.length < 1e-9:
+            continue
+        if made and made[-1].end.distance(segment.start) > 1e-9:
+            made.append(Line(made[-1].end, segment.start))
+        made.append(segment)
+    return Path(tuple(made)) if made else None
+
+
+# ------------------------------------------------------------------------------------------------ DXF
+
+UNITS = {1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}
+
+
+def _from_dxf(name: str, content: bytes) -> list[Outline]:
+    try:
+        drawing: Drawing = read_dxf(io.StringIO(content.decode("utf-8", errors="surrogateescape")))
+    except (DXFError, ValueError, IndexError, KeyError, TypeError, AttributeError):
+        raise UnreadableError(f"{name} is not a readable DXF file.") from None
+    scale = UNITS.get(int(drawing.header.get("$INSUNITS", 4) or 4), 1.0)
+    outlines: list[Outline] = []
+    loose: list[Path] = []
+    for insert in drawing.modelspace().query("INSERT"):
+        block = drawing.blocks.get(insert.dxf.name)
+        if block is None:
+            continue
+        strokes = [(e.dxf.layer, path) for e in _drawn(insert) if (path := _dxf_path(e, scale))]
+        seams = [path for layer, path in strokes if layer == "14"] or [p for layer, p in strokes if layer == "1"]
+        inner = [path for layer, path in strokes if layer == "8"]
+        made = [_outline(insert.dxf.name, path, inner) for path in seams]
+        outlines += [outline for outline in made if outline]
+        if not seams:
+            loose += [path for _, path in strokes]
+    loose += [path for e in drawing.modelspace() if e.dxftype() != "INSERT" and (path := _dxf_path(e, scale))]
+    return outlines + _outlines(loose)
+
+
+def _drawn(insert: Any) -> Iterator[Any]:
+    """What a block reference draws, drawings inside drawings opened up."""
+    for entity in insert.virtual_entities():
+        if entity.dxftype() == "INSERT":
+            yield from _drawn(entity)
+        else:
+            yield entity
+
+
+def _dxf_path(entity: Any, scale: float) -> Path | None:
+    kind = entity.dxftype()
+    if kind == "LINE":
+        a, b = entity.dxf.start, entity.dxf.end
+        return _mended([Line(Point(a.x * scale, a.y * scale), Point(b.x * scale, b.y * scale))])
+    if kind in ("LWPOLYLINE", "POLYLINE"):
+        return _polyline(entity, scale)
+    if kind == "ARC":
+        start, end = radians(entity.dxf.start_angle), radians(entity.dxf.end_angle)
+        sweep = (end - start) % (2 * pi) or 2 * pi
+        centre = Point(entity.dxf.center.x * scale, entity.dxf.center.y * scale)
+        return Path.of(Arc(centre, entity.dxf.radius * scale, start, sweep))
+    if kind in ("SPLINE", "ELLIPSE"):
+        points = [Point(p.x * scale, p.y * scale) for p in entity.flattening(0.01 / scale)]
+        return _mended([Line(a, b) for a, b in itertools.pairwise(points)])
+    return None
+
+
+def _polyline(entity: Any, scale: float) -> Path | None:
+    if entity.dxftype() == "LWPOLYLINE":
+        places = [(float(x) * scale, float(y) * scale, float(bulge)) for x, y, bulge in entity.get_points("xyb")]
+        closed = bool(entity.closed)
+    else:
+        places = [
+            (v.dxf.location.x * scale, v.dxf.location.y * scale, v.dxf.get("bulge", 0.0)) for v in entity.vertices
+        ]
+        closed = bool(entity.is_closed)
+    if closed and places:
+        places.append((places[0][0], places[0][1], 0.0))
+    segments: list[Segment] = []
+    for (x0, y0, bulge), (x1, y1, _) in itertools.pairwise(places):
+        a, b = Point(x0, y0), Point(x1, y1)
+        segments.append(_bulged(a, b, bulge) if abs(bulge) > 1e-9 and a.distance(b) > 1e-9 else Line(a, b))
+    return _mended(segments)
+
+
+def _bulged(a: Point, b: Point, bulge: float) -> Arc:
+    """A polyline's arc: its bulge is the tangent of a quarter of its sweep."""
+    chord = a.distance(b)
+    rise = chord / 4 * (1 / bulge - bulge)
+    centre = a.towards(b, 0.5) + (b - a).unit.left * rise
+    sweep = 4 * atan(bulge)
+    return Arc(centre, centre.distance(a), (a - centre).angle, sweep)
+
+
+# ----------------------------------------------------------------------------------------------- JSON
+
+
+def _from_json(name: str, content: bytes) -> list[Outline]:
+    try:
+        document = json.loads(content)
+        pieces = document["pieces"]
+        assert isinstance(pieces, list)
+    except (ValueError, KeyError, TypeError, AssertionError):
+        raise UnreadableError(f"{name} is not a garment.json: it has no list of pieces.") from None
+    outlines = []
+    for piece in pieces:
+        try:
+            outlines.append(_json_outline(piece))
+        except (KeyError, TypeError, ValueError):
+            raise UnreadableError(f"A piece in {name} cannot be read; it needs edges with their points.") from None
+    return outlines
+
+
+def _json_outline(piece: dict[str, Any]) -> Outline:
+    known: dict[str, Named] = {
+        "waist": "waist", "side": "side", "armhole": "armhole", "shoulder": "shoulder", "neckline": "neckline",
+        "centre front": "centre", "centre back": "centre",
+    }  # fmt: skip
+    edges, index = [], {}
+    for k, edge in enumerate(piece["edges"]):
+        points = [Point(float(x), float(y)) for x, y in edge["points"]]
+        path = _mended([Line(a, b) for a, b in itertools.pairwise(points)])
+        if path is None:
+            raise ValueError("an edge without length")
+        edges.append(FoundEdge(path, known.get(edge["role"])))
+        index[edge["name"]] = k
+    darts = tuple(
+        FoundDart(index[d["edge"]], float(d["at"]), float(d["intake"]), Point(*map(float, d["apex"])))
+        for d in piece.get("darts", [])
+    )
+    return Outline(str(piece["name"]), tuple(edges), darts)
+
+
+# ------------------------------------------------------------------------------------- strokes to edges
+
+
+def _outlines(strokes: list[Path]) -> list[Outline]:
+    """Closed outlines among strokes: some are closed already, others are made of strokes end to end."""
+    closed: list[Path] = []
+    open_ones: list[Path] = []
+    for path in strokes:
+        (closed if path.start.distance(path.end) <= CLOSES_WITHIN and path.length > SMALLEST else open_ones).append(
+            path
+        )
+    chains = _chained(open_ones)
+    rings = closed + [c for c in chains if c.start.distance(c.end) <= CLOSES_WITHIN and c.length > SMALLEST]
+    inner = [c for c in open_ones if c.length < 1500]
+    made = [_outline(f"outline {k + 1}", ring, inner) for k, ring in enumerate(rings)]
+    found = [outline for outline in made if outline]
+    unclosed = [c for c in chains if c.start.distance(c.end) > CLOSES_WITHIN and c.length > 400]
+    if not found and unclosed:
+        longest = max(unclosed, key=lambda c: c.length)
+        gap = longest.start.distance(longest.end)
+        raise UnreadableError(
+            f"The outline is open: its ends lie {gap / 10:.1f} cm ({gap / 25.4:.2f} in) apart. "
+            "Close it and send it again."
+        )
+    return found
+
+
+def _chained(strokes: list[Path]) -> list[Path]:
+    """Strokes tied end to end where their ends touch."""
+    rest = list(strokes)
+    chains: list[Path] = []
+    while rest:
+        chain = rest.pop(0)
+        grown = True
+        while grown:
+            grown = False
+            for k, other in enumerate(rest):
+                for candidate in (other, other.reversed()):
+                    if chain.end.distance(candidate.start) <= TOUCHES:
+                        chain = _tied(chain, candidate)
+                    elif candidate.end.distance(chain.start) <= TOUCHES:
+                        chain = _tied(candidate, chain)
+                    else:
+                        continue
+                    rest.pop(k)
+                    grown = True
+                    break
+                if grown:
+                    break
+        chains.append(chain)
+    return chains
+
+
+def _tied(a: Path, b: Path) -> Path:
+    return _mended([*a.segments, *b.segments]) or a
+
+
+def _outline(name: str, ring: Path, inner: Iterable[Path]) -> Outline | None:
+    """A closed outline with its edges, anticlockwise; None when it is no pattern piece by its size."""
+    segments = list(ring.segments)
+    gap = ring.end.distance(ring.start)
+    if gap > 1e-9:
+        segments.append(Line(ring.end, ring.start))
+    path = Path(tuple(segments))
+    left, bottom, right, top = path.box
+    if right - left < SMALLEST or top - bottom < SMALLEST:
+        return None
+    if max(right - left, top - bottom) > LARGEST_SIDE:
+        raise UnreadableError(
+            f"{name} is {max(right - left, top - bottom) / 1000:.1f} m across; "
+            "is the file in another unit than it says?"
+        )
+    if path.signed_area < 0:
+        path = path.reversed()
+    pieces, darts = _between_corners(path)
+    guesses = _guessed(pieces)
+    edges = tuple(FoundEdge(edge, guess) for edge, guess in zip(pieces, guesses, strict=True))
+    found = [*darts, *_drawn_darts(pieces, inner)]
+    return Outline(name, edges, tuple(found))
+
+
+def _between_corners(path: Path) -> tuple[list[Path], list[FoundDart]]:
+    """The outline cut at its corners; darts drawn as notches in it are closed across their mouths."""
+    segments = list(path.segments)
+    count = len(segments)
+    corners = []
+    for i in range(count):
+        before, after = segments[i - 1], segments[i]
+        turn = before.tangent_at(before.length).cross(after.tangent_at(0.0))
+        along = before.tangent_at(before.length).dot(after.tangent_at(0.0))
+        if along < 0 or abs(turn) > sin(CORNER):
+            corners.append(i)
+    if len(corners) < 3:
+        return [path], []
+    edges = []
+    for a, b in zip(corners, [*corners[1:], corners[0] + count], strict=True):
+        edges.append(Path(tuple(segments[k % count] for k in range(a, b))))
+    return _without_notched_darts(edges)
+
+
+def _without_notched_darts(edges: list[Path]) -> tuple[list[Path], list[FoundDart]]:
+    """Two equally long straight edges running in to a point and out again are a dart, not two edges."""
+    made: list[Path] = []
+    darts: list[FoundDart] = []
+    i, count = 0, len(edges)
+    start = next((k for k in range(count) if not _is_leg_pair(edges, k) and not _is_leg_pair(edges, k - 1)), 0)
+    order = [edges[(start + k) % count] for k in range(count)]
+    while i < count:
+        if i + 2 < count and made and _is_leg_pair(order, i):
+            first, second = order[i], order[i + 1]
+            at = made[-1].length
+            mouth = Line(first.start, second.end)
+            darts.append(FoundDart(len(made) - 1, at, mouth.length, first.end))
+            made[-1] = Path((*made[-1].segments, mouth, *order[i + 2].segments))
+            i += 3
+            continue
+        made.append(order[i])
+        i += 1
+    return made, darts
+
+
+def _is_leg_pair(edges: list[Path], i: int) -> bool:
+    a, b = edges[i], edges[(i + 1) % len(edges)]
+    if len(a.segments) > 2 or len(b.segments) > 2 or abs(a.length - b.length) > 3 or a.length < 25:
+        return False
+    turns_in = a.arriving.cross(b.leaving) < 0 or a.arriving.dot(b.leaving) < -0.9
+    return turns_in and a.start.distance(b.end) < 0.8 * a.length
+
+
+def _drawn_darts(edges: list[Path], inner: Iterable[Path]) -> list[FoundDart]:
+    """Strokes of two straight lines whose open ends lie on one edge are darts."""
+    found = []
+    for stroke in inner:
+        if len(stroke.segments) != 2 or not all(isinstance(s, Line) for s in stroke.segments):
+            continue
+        apex = stroke.segments[0].end
+        for k, edge in enumerate(edges):
+            a, b = _along(edge, stroke.start), _along(edge, stroke.end)
+            if a is not None and b is not None and abs(a - b) > 2:
+                found.append(FoundDart(k, min(a, b), abs(a - b), apex))
+                break
+    return found
+
+
+def _along(path: Path, place: Point) -> float | None:
+    """How far along a path a place on it lies; None when it is off it."""
+    before, best, gap = 0.0, None, TOUCHES
+    for segment in path.segments:
+        if isinstance(segment, Line):
+            at = min(max((place - segment.start).dot(segment.tangent_at(0)), 0.0), segment.length)
+            places = [at]
+        else:
+            places = [segment.length * i / 60 for i in range(61)]
+        for at in places:
+            off = segment.point_at(at).distance(place)
+            if off < gap:
+                gap, best = off, before + at
+        before += segment.length
+    return best
+
+
+def _guessed(edges: list[Path]) -> list[Named | None]:
+    """What each edge of a bodice half probably is, going round from its longest upright straight edge, the centre."""
+    upright = [
+        (edge.length, k)
+        for k, edge in enumerate(edges)
+        if abs((edge.end - edge.start).unit.x) < 0.05 and edge.start.distance(edge.end) > 0.995 * edge.length
+    ]
+    guesses: list[Named | None] = [None] * len(edges)
+    if not upright or len(edges) not in (5, 6):
+        return guesses
+    _, centre = max(upright)
+    names: list[Named] = ["centre", "waist", "side", "armhole", "shoulder", "neckline"]
+    if len(edges) == 5:
+        names.remove("shoulder")
+    downwards = edges[centre].end.y < edges[centre].start.y
+    for step, name in enumerate(names):
+        k = centre + step if downwards else centre - step
+        guesses[k % len(edges)] = name
+    return guesses
+
+
+def as_half(outline: Outline, names: list[Named]) -> dict[str, Any]:
+    """An outline with its edges named, as a recipe keeps it. Neighbouring edges with one name become one.
+
+    Raises UnreadableError when there are not as many names as edges.
+    """
+    if len(names) != len(outline.edges):
+        raise UnreadableError(f"The outline has {len(outline.edges)} edges and {len(names)} names were given.")
+    start = next((k for k in range(len(names)) if names[k] != names[k - 1]), 0)
+    order = [(start + k) % len(names) for k in range(len(names))]
+    merged: list[tuple[Named, Path]] = []
+    place: dict[int, tuple[Named, float]] = {}
+    for k in order:
+        if merged and merged[-1][0] == names[k]:
+            place[k] = (names[k], merged[-1][1].length)
+            merged[-1] = (names[k], merged[-1][1].then(outline.edges[k].path))
+        else:
+            place[k] = (names[k], 0.0)
+            merged.append((names[k], outline.edges[k].path))
+    darts = [
+        {"edge": place[d.edge][0], "at": place[d.edge][1] + d.at, "intake": d.intake, "apex": (d.apex.x, -d.apex.y)}
+        for d in outline.darts
+    ]
+    return {"edges": [{"name": name, "path": path_data(path)} for name, path in merged], "darts": darts}
+
+
+def scaled(outline: Outline, factor: float) -> Outline:
+    """The outline larger or smaller: for a file in another unit than it says."""
+    grow = Placement.scale(factor)
+    return replace(
+        outline,
+        edges=tuple(FoundEdge(e.path.placed(grow), e.guess) for e in outline.edges),
+        darts=tuple(
+            FoundDart(d.edge, d.at * factor, d.intake * factor, grow.place(d.apex)) for d in outline.darts
+        ),
+    )  # fmt: skip
