@@ -17,6 +17,8 @@ from pydantic import BaseModel, Field
 from sqlalchemy.orm import Session
 
 from gentle_hem.api import problems
+from gentle_hem.api.blocks import blocks
+from gentle_hem.api.figures import figures
 from gentle_hem.api.safety import OnlyFromHere
 from gentle_hem.api.screen import ComparedOut, ScreenOut, compared, screen
 from gentle_hem.core.block.compare import compare_schools
@@ -28,6 +30,8 @@ from gentle_hem.core.start import bodice_choices, new_recipe
 from gentle_hem.core.sums import SUMS
 from gentle_hem.core.sums.sum import ask
 from gentle_hem.core.units import Unit, format_length, parse_length
+from gentle_hem.devices.person import TAPE_PERSON
+from gentle_hem.devices.tape import SimulatedTape
 from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
 from gentle_hem.formats.paper import Paper
 from gentle_hem.store import Store
@@ -368,7 +372,9 @@ def create_app(store: Store, interface: Path | None = None) -> FastAPI:
     app.state.store = store
     problems.install(app)
     app.add_middleware(OnlyFromHere)
-    app.include_router(api)
+    app.state.tape = SimulatedTape(TAPE_PERSON)
+    for router in (api, figures, blocks):
+        app.include_router(router)
 
     @app.api_route("/api/{path:path}", methods=["GET", "POST", "PUT", "DELETE"], include_in_schema=False)
     def no_such_route(path: str) -> None:

@@ -62,6 +62,11 @@ BANDS: dict[tuple[MeasureKey, MeasureKey], tuple[float, float]] = {
 }
 
 
+FEW = 3
+"""With more than this many measures to hold against each other, one rare pair is no reason to ask: of a hundred
+pairs one lies outside by chance. A measure is questioned when it is rare beside two others."""
+
+
 def rare_ratios(figure: Figure) -> Iterator[tuple[MeasureKey, MeasureKey, float, float]]:
     """Pairs of measures whose ratio is rare: both keys, and the range of the first that the second makes usual."""
     for (first, second), (low, high) in BANDS.items():
@@ -74,12 +79,16 @@ def against_the_population(figure: Figure) -> list[Finding]:
     """One finding for each measure that is rare beside the others, the one that is rare most often first."""
     rare = list(rare_ratios(figure))
     findings: list[Finding] = []
+    known = sum(figure.get(key) is not None for key in COLUMNS)
+    enough = 2 if known > FEW else 1
     while rare:
         counts: dict[MeasureKey, int] = {}
         for first, second, _, _ in rare:
             for key in (first, second):
                 counts[key] = counts.get(key, 0) + 1
         odd = max(counts, key=lambda key: counts[key])
+        if counts[odd] < enough:
+            break
         pair = next(p for p in rare if odd in p[:2])
         other = pair[1] if pair[0] == odd else pair[0]
         first, second, low, high = pair

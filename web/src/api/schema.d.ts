@@ -4,6 +4,66 @@
  */
 
 export interface paths {
+    "/api/blocks/edge-names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Edge Names
+         * @description What an edge of a block can be called.
+         */
+        get: operations["edge_names_api_blocks_edge_names_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description The closed outlines in an SVG, DXF or garment.json, largest first.
+         */
+        post: operations["read_file_api_blocks_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Block
+         * @description A bodice from two named outlines, as a recipe keeps it.
+         */
+        post: operations["take_block_api_blocks_take_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commissions": {
         parameters: {
             query?: never;
@@ -148,6 +208,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices/tape/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Press Tape
+         * @description Press the tape's button and hear what it sends. Nothing may come through, or the same reading twice.
+         */
+        post: operations["press_tape_api_devices_tape_press_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Figures
+         * @description Two sets of one person's measures beside each other, and girths that changed more than a body does.
+         */
+        post: operations["compare_figures_api_figures_compare_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Figure As Csv
+         * @description A set of measures as a table.
+         */
+        post: operations["figure_as_csv_api_figures_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/from-csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Figure From Csv
+         * @description The measures in a table, mm by key.
+         */
+        post: operations["figure_from_csv_api_figures_from_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/from-size": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Figure From Size
+         * @description The measures of the size whose bust is nearest: something to start from.
+         */
+        post: operations["figure_from_size_api_figures_from_size_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Figure
+         * @description A figure as it was typed, read: lengths as text in ``unit``, its findings, and the next measure to take.
+         */
+        post: operations["read_figure_api_figures_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/files": {
         parameters: {
             query?: never;
@@ -222,6 +402,26 @@ export interface paths {
          * @description What a recipe makes, without saving it. Lengths may be text; a bare number in text is in ``unit``.
          */
         post: operations["make_up_recipe_api_make_up_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Measures
+         * @description Every measure in the order a tape goes round a person, with how it is taken.
+         */
+        get: operations["list_measures_api_measures_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -333,6 +533,19 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * BlockIn
+         * @description Two outlines with their edges named: the front and the back.
+         */
+        BlockIn: {
+            back: components["schemas"]["NamedOutline"];
+            front: components["schemas"]["NamedOutline"];
+            /**
+             * Source
+             * @default a file
+             */
+            source: string;
+        };
         /** BodiceChoice */
         BodiceChoice: {
             /** Bodice */
@@ -344,12 +557,28 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** Body_read_file_api_blocks_read_post */
+        Body_read_file_api_blocks_read_post: {
+            /** File */
+            file: string;
+        };
         /** ChoiceOut */
         ChoiceOut: {
             /** Text */
             text: string;
             /** Value */
             value: number | string | boolean;
+        };
+        /** ComparedMeasure */
+        ComparedMeasure: {
+            /** Before */
+            before: string;
+            /** Difference */
+            difference: string;
+            /** Label */
+            label: string;
+            /** Now */
+            now: string;
         };
         /**
          * ComparedOut
@@ -384,6 +613,20 @@ export interface components {
             mine: string;
             /** Theirs */
             theirs: string;
+        };
+        /** DartFound */
+        DartFound: {
+            /** Apex */
+            apex: [
+                number,
+                number
+            ];
+            /** At */
+            at: number;
+            /** Edge */
+            edge: number;
+            /** Intake */
+            intake: number;
         };
         /**
          * DeskRow
@@ -431,6 +674,21 @@ export interface components {
             /** Steps */
             steps: components["schemas"]["StepOut"][];
         };
+        /**
+         * EdgeFound
+         * @description An edge between two corners: its line (mm, y down), its length spoken, and what it probably is.
+         */
+        EdgeFound: {
+            /** D */
+            d: string;
+            /** Guess */
+            guess?: ("waist" | "side" | "armhole" | "shoulder" | "neckline" | "centre") | null;
+            /**
+             * Length
+             * @default
+             */
+            length: string;
+        };
         /** EdgeOut */
         EdgeOut: {
             /** Allowance */
@@ -458,6 +716,42 @@ export interface components {
             /** Role */
             role: string;
         };
+        /**
+         * Figure
+         * @description Whose measures they are, when they were taken, and the measures themselves in millimetres.
+         */
+        Figure: {
+            /** Measures */
+            measures?: {
+                [key: string]: number | string;
+            };
+            /**
+             * Name
+             * @description Whose measures these are.
+             * @default
+             */
+            name: string;
+            /**
+             * Rules
+             * @description Which rule estimates a measure that was not taken, by its name.
+             */
+            rules?: {
+                [key: string]: string;
+            };
+            /**
+             * Second
+             * @description A second reading of a measure, where one was taken.
+             */
+            second?: {
+                [key: string]: number | string;
+            };
+            /**
+             * Taken On
+             * @description The day they were taken.
+             * @default
+             */
+            taken_on: string;
+        };
         /** FigureIn */
         FigureIn: {
             /** Measures */
@@ -483,6 +777,40 @@ export interface components {
              * Format: date
              */
             taken_on: string;
+        };
+        /**
+         * FigureReadOut
+         * @description A figure read: what stands at each measure, what to take next, and what does not agree.
+         */
+        FigureReadOut: {
+            /** Figure */
+            figure: {
+                [key: string]: unknown;
+            };
+            /** Findings */
+            findings: components["schemas"]["FindingDocument"][];
+            /** Measures */
+            measures: components["schemas"]["MeasureOut"][];
+            /** Next */
+            next: string | null;
+            /** Taken */
+            taken: number;
+        };
+        /** FindingDocument */
+        FindingDocument: {
+            /** At */
+            at: components["schemas"]["PlaceDocument"][];
+            /** Code */
+            code: string;
+            /** Remedies */
+            remedies: components["schemas"]["RemedyDocument"][];
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stop" | "warn" | "note";
+            /** Text */
+            text: string;
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -541,6 +869,12 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Manner
+         * @description How the stand-in behaves.
+         * @enum {string}
+         */
+        Manner: "steady" | "wrong_unit" | "double" | "dropout";
         /** MarkOut */
         MarkOut: {
             /** At */
@@ -563,6 +897,26 @@ export interface components {
             text: string;
             /** Verdict */
             verdict: string;
+        };
+        /**
+         * MeasureOut
+         * @description One measure of a set, spoken.
+         */
+        MeasureOut: {
+            /** First */
+            first: string;
+            /** Key */
+            key: string;
+            /** Mm */
+            mm: number | null;
+            /** Second */
+            second: string;
+        };
+        /** NamedOutline */
+        NamedOutline: {
+            /** Names */
+            names: ("waist" | "side" | "armhole" | "shoulder" | "neckline" | "centre")[];
+            outline: components["schemas"]["OutlineFound"];
         };
         /** NewCommission */
         NewCommission: {
@@ -605,6 +959,32 @@ export interface components {
             title: string;
             /** Version */
             version: number;
+        };
+        /** OutlineFound */
+        OutlineFound: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Darts */
+            darts: components["schemas"]["DartFound"][];
+            /** Edges */
+            edges: components["schemas"]["EdgeFound"][];
+            /**
+             * Height
+             * @default
+             */
+            height: string;
+            /** Name */
+            name: string;
+            /**
+             * Width
+             * @default
+             */
+            width: string;
         };
         /**
          * Paper
@@ -677,6 +1057,30 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * PressIn
+         * @description The stand-in's button: round what it is held, what is to be taken for its unit, and its manner.
+         */
+        PressIn: {
+            /**
+             * Held
+             * @enum {string}
+             */
+            held: "neck_girth" | "shoulder_width" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height";
+            /** @default steady */
+            manner: components["schemas"]["Manner"];
+            /** @default cm */
+            unit: components["schemas"]["Unit"];
+        };
+        /** PressOut */
+        PressOut: {
+            /** Lengths */
+            lengths: number[];
+            /** Readings */
+            readings: string[];
+            /** Texts */
+            texts: string[];
         };
         /** RemedyDocument */
         RemedyDocument: {
@@ -784,6 +1188,13 @@ export interface components {
             /** Where */
             where: string;
         };
+        /** SetsCompared */
+        SetsCompared: {
+            /** Findings */
+            findings: components["schemas"]["FindingDocument"][];
+            /** Rows */
+            rows: components["schemas"]["ComparedMeasure"][];
+        };
         /** SheetOut */
         SheetOut: {
             /** Height */
@@ -792,6 +1203,14 @@ export interface components {
             pieces: components["schemas"]["PieceOut"][];
             /** Width */
             width: number;
+        };
+        /** SizeIn */
+        SizeIn: {
+            /**
+             * Bust
+             * @description A bust girth; the size nearest it is taken.
+             */
+            bust: string;
         };
         /** StageFinding */
         StageFinding: {
@@ -858,6 +1277,27 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** TabOut */
+        TabOut: {
+            /** Measures */
+            measures: components["schemas"]["TakingOut"][];
+            /** Title */
+            title: string;
+        };
+        /** TableIn */
+        TableIn: {
+            /** Text */
+            text: string;
+        };
+        /** TakingOut */
+        TakingOut: {
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
         /** TieOut */
         TieOut: {
             /** Lower */
@@ -873,6 +1313,11 @@ export interface components {
             state: "meets" | "hidden" | "off";
             /** Upper */
             upper: number;
+        };
+        /** TwoFigures */
+        TwoFigures: {
+            before: components["schemas"]["Figure"];
+            now: components["schemas"]["Figure"];
         };
         /**
          * Unit
@@ -962,6 +1407,96 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    edge_names_api_blocks_edge_names_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    read_file_api_blocks_read_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_file_api_blocks_read_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineFound"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    take_block_api_blocks_take_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlockIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     add_commission_api_commissions_post: {
         parameters: {
             query?: never;
@@ -1219,6 +1754,219 @@ export interface operations {
             };
         };
     };
+    press_tape_api_devices_tape_press_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    compare_figures_api_figures_compare_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoFigures"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetsCompared"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    figure_as_csv_api_figures_csv_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Figure"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    figure_from_csv_api_figures_from_csv_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    figure_from_size_api_figures_from_size_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_figure_api_figures_read_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"];
+                after?: ("neck_girth" | "shoulder_width" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureReadOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     file_names_api_files_get: {
         parameters: {
             query?: never;
@@ -1326,6 +2074,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_measures_api_measures_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TabOut"][];
                 };
             };
         };

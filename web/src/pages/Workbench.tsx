@@ -3,6 +3,8 @@ import { Redo2, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answer, api, type Commission, type Screen, type Stage } from "../api/client";
+import { OwnBlock } from "../block/OwnBlock";
+import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
 import { type Bench, type Saving, useRecipe } from "../recipe/useRecipe";
@@ -15,6 +17,8 @@ import { Switcher } from "../ui/Choice";
 import { preferredUnit, useKeys } from "../ui/preferences";
 import { Margin } from "../workings/Margin";
 import { Files } from "./Files";
+
+type Table = "sheet" | "draft" | "schools" | "figure";
 
 const STAGES = Object.keys(text.stages) as Stage[];
 
@@ -51,7 +55,7 @@ function Workbench({ commission }: { commission: Commission }) {
   const [stage, setStage] = useState<Stage>("figure");
   const [asked, setAsked] = useState<number | null>(null);
   const [fitKey, setFitKey] = useState(0);
-  const [table, setTable] = useState<"sheet" | "draft" | "schools">("sheet");
+  const [table, setTable] = useState<Table>("sheet");
   const go = useNavigate();
 
   const visit = (next: Stage) => {
@@ -105,7 +109,14 @@ function Workbench({ commission }: { commission: Commission }) {
       </div>
       <div className="print-flow grid min-h-0 flex-1 grid-cols-[minmax(17rem,22rem)_minmax(0,1fr)_minmax(15rem,19rem)]">
         <Parts screen={screen} bench={bench} commission={commission} onTable={setTable} />
-        {screen.draft && table === "draft" ? (
+        {table === "figure" ? (
+          <FigureTable
+            screen={screen}
+            bench={bench}
+            commission={commission}
+            onClose={() => setTable("sheet")}
+          />
+        ) : screen.draft && table === "draft" ? (
           <DraftPlayer draft={screen.draft} onClose={() => setTable("sheet")} />
         ) : screen.draft && table === "schools" ? (
           <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
@@ -133,13 +144,18 @@ function Parts({
   screen: Screen;
   bench: Bench;
   commission: Commission;
-  onTable: (table: "draft" | "schools") => void;
+  onTable: (table: Table) => void;
 }) {
   return (
     <div className="print-flow min-h-0 overflow-auto border-r border-chalk">
       <LooseProblems bench={bench} />
       {screen.sentences.map((part) => (
         <Sentences key={part.where} part={part} bench={bench}>
+          {part.where === "figure" && (
+            <Button className="no-print" onClick={() => onTable("figure")}>
+              {text.measure}
+            </Button>
+          )}
           {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
         </Sentences>
       ))}
@@ -156,9 +172,10 @@ function BodiceKind({
 }: {
   screen: Screen;
   bench: Bench;
-  onTable: (table: "draft" | "schools") => void;
+  onTable: (table: Table) => void;
 }) {
   const kind = String((screen.recipe.bodice as Record<string, unknown>).kind);
+  const [bringing, setBringing] = useState(false);
   return (
     <div className="no-print flex flex-wrap items-center gap-2">
       <select
@@ -176,6 +193,13 @@ function BodiceKind({
           </option>
         ))}
       </select>
+      <Button onClick={() => setBringing(true)}>{text.bringIn}</Button>
+      <OwnBlock
+        open={bringing}
+        unit={screen.unit}
+        onOpenChange={setBringing}
+        onTake={(bodice) => bench.change({ bodice })}
+      />
       {screen.draft && (
         <>
           <Button onClick={() => onTable("draft")}>{text.play}</Button>

@@ -92,6 +92,16 @@ function Editor({
           onStep={onChange}
         />
         {without}
+        {word.choices.length > 0 && (
+          <div className="mt-2 border-t border-chalk pt-2">
+            <ChoiceList
+              label={`${text.presets}: ${word.label}`}
+              value={word.value}
+              choices={word.choices}
+              onChoose={onChange}
+            />
+          </div>
+        )}
         <p className="mt-2 max-w-64 text-sm text-pencil">{text.step}</p>
       </>
     );

@@ -21,8 +21,11 @@ function withChanges(recipe: Recipe, changes: Changes): Recipe {
     const keys = path.split(".");
     const last = keys.pop() as string;
     let at: Record<string, unknown> = next;
-    for (const key of keys) at = at[key] as Record<string, unknown>;
-    if (value === null && path.startsWith("figure.measures.")) delete at[last];
+    for (const key of keys) {
+      if (at[key] === undefined) at[key] = {};
+      at = at[key] as Record<string, unknown>;
+    }
+    if (value === null && /^figure\.(measures|second|rules)\./.test(path)) delete at[last];
     else at[last] = value;
   }
   return next;

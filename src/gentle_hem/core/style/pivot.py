@@ -125,6 +125,20 @@ def _is_after(piece: Piece, dart: Dart, to_edge: str, at: float, edge_name: str,
     return order(edge_name, along) < order(to_edge, at)
 
 
+LEGS_DIFFER = 3.0
+"""Legs of a block brought in may differ by a little; by more than this they are not one dart's (mm)."""
+
+
+def _closed_onto(first: Path, second: Path) -> Path:
+    """A path carried on by another; where a dart's legs were not quite equal, by a short line between."""
+    gap = first.end.distance(second.start)
+    if gap <= EDGE_HAIR:
+        return first.then(second)
+    if gap > LEGS_DIFFER:
+        raise ValueError("the dart's legs are not equally long")
+    return Path((*first.segments, Line(first.end, second.start), *second.segments))
+
+
 def _edges_from(piece: Piece, parts: Chain) -> tuple[Edge, ...]:
     """Edges from an outline in parts: neighbouring parts of one edge become one path again."""
     names = [edge.name for edge in piece.edges]
@@ -134,7 +148,7 @@ def _edges_from(piece: Piece, parts: Chain) -> tuple[Edge, ...]:
     made: list[Edge] = []
     for edge, path in ordered:
         if made and made[-1].name == edge.name:
-            made[-1] = replace(made[-1], path=made[-1].path.then(path))
+            made[-1] = replace(made[-1], path=_closed_onto(made[-1].path, path))
         else:
             made.append(replace(edge, path=path))
     first = next(i for i, edge in enumerate(made) if edge.name == names[0])

@@ -19,11 +19,9 @@ from dataclasses import dataclass, replace
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.parallel import TOUCHING
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.style.pivot import LEGS_DIFFER
 
 HAIR = 1e-6
-
-LEGS_DIFFER = 3.0
-"""Legs of a dart that differ by more than this are not sewn to each other (mm)."""
 
 
 class CannotStyle(ValueError):  # noqa: N818  (it is not an error of the program)

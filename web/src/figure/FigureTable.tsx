@@ -1,0 +1,209 @@
+import { useQuery } from "@tanstack/react-query";
+import { Tabs } from "radix-ui";
+import { useRef, useState } from "react";
+import { answer, api, type Commission, Refused, type Screen } from "../api/client";
+import type { Bench } from "../recipe/useRecipe";
+import { text } from "../text";
+import { Button } from "../ui/Button";
+import { Body } from "./Body";
+import { Sets } from "./Sets";
+import { TapeAndTables } from "./TapeAndTables";
+
+interface FigureDraft {
+  name?: string;
+  taken_on?: string;
+  measures?: Record<string, unknown>;
+  second?: Record<string, unknown>;
+}
+
+/** Measuring a person: the drawn body, every measure in the order of the tape, two readings each. */
+export function FigureTable({
+  screen,
+  bench,
+  commission,
+  onClose,
+}: {
+  screen: Screen;
+  bench: Bench;
+  commission: Commission;
+  onClose: () => void;
+}) {
+  const [held, setHeld] = useState<string | null>(null);
+  const [tab, setTab] = useState("");
+  const fields = useRef<Record<string, HTMLInputElement | null>>({});
+  const tabs = useQuery({
+    queryKey: ["measures"],
+    queryFn: () => answer(api.GET("/api/measures")),
+    staleTime: Infinity,
+  });
+  const figure = bench.draft.figure as FigureDraft;
+  const kept = screen.recipe.figure as FigureDraft;
+  const read = useQuery({
+    queryKey: ["figure", kept, screen.unit],
+    placeholderData: (before) => before,
+    queryFn: () =>
+      answer(
+        api.POST("/api/figures/read", {
+          params: { query: { unit: screen.unit } },
+          body: kept as Record<string, never>,
+        }),
+      ),
+  });
+  const open = tab || tabs.data?.[0]?.title || "";
+  const all = tabs.data?.flatMap((one) => one.measures) ?? [];
+  const how = all.find((one) => one.key === held)?.how;
+  const spoken = new Map(read.data?.measures.map((one) => [one.key, one]));
+  const shown = (key: string, which: "measures" | "second") => {
+    const typed = figure[which]?.[key];
+    if (typeof typed === "string") return typed;
+    if (typed === undefined) return "";
+    const said = spoken.get(key);
+    return (which === "measures" ? said?.first : said?.second) ?? "";
+  };
+  const problem = (key: string, which: "measures" | "second") =>
+    bench.problems.find((one) => one.field === `figure.${which}.${key}`)?.text;
+  const type = (key: string, which: "measures" | "second", typed: string) =>
+    bench.change({ [`figure.${which}.${key}`]: typed.trim() === "" ? null : typed });
+
+  /** Enter goes on to the next measure, on the next tab when this one is done. */
+  const goOn = (key: string) => {
+    const next = all[all.findIndex((one) => one.key === key) + 1];
+    if (!next) return;
+    const where = tabs.data?.find((one) => one.measures.some((measure) => measure.key === next.key));
+    if (where) setTab(where.title);
+    setTimeout(() => {
+      fields.current[next.key]?.focus();
+      fields.current[next.key]?.select();
+    }, 0);
+  };
+  const said = (key: string) =>
+    screen.findings.filter(
+      (finding) =>
+        finding.code !== "measure-estimated" &&
+        finding.at.some((place) => place.recipe === `figure.measures.${key}`),
+    );
+
+  return (
+    <section aria-label={text.figure.title} className="flex min-h-0 min-w-0 flex-1 flex-col bg-paper">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(11rem,15rem)_minmax(0,1fr)]">
+        <div className="flex min-h-0 flex-col border-r border-chalk p-2">
+          <Body held={held} />
+          <p className="min-h-16 text-sm leading-snug" aria-live="polite" data-testid="how">
+            {how ?? text.figure.help}
+          </p>
+          <p className="mt-auto text-sm text-pencil">
+            {text.figure.taken(read.data?.taken ?? 0, all.length)}
+          </p>
+        </div>
+        <div className="min-h-0 overflow-auto px-4 py-2">
+          <div className="mb-1 flex flex-wrap items-center gap-3">
+            <label className="flex items-center gap-2">
+              <span className="text-pencil">{text.figure.takenOn}</span>
+              <input
+                type="date"
+                value={figure.taken_on ?? ""}
+                onChange={(event) => bench.change({ "figure.taken_on": event.target.value })}
+                className="rounded-sm border border-pencil bg-paper px-2 py-0.5"
+              />
+            </label>
+            <Button className="ml-auto" onClick={onClose}>
+              {text.backToSheet}
+            </Button>
+          </div>
+          <Tabs.Root value={open} onValueChange={setTab}>
+            <Tabs.List
+              aria-label={text.figure.title}
+              className="mb-2 flex flex-wrap gap-1 border-b border-chalk"
+            >
+              {tabs.data?.map((one) => (
+                <Tabs.Trigger
+                  key={one.title}
+                  value={one.title}
+                  className="min-h-8 rounded-t-sm px-2.5 hover:bg-lining data-[state=active]:bg-lining data-[state=active]:font-semibold"
+                >
+                  {one.title}
+                </Tabs.Trigger>
+              ))}
+            </Tabs.List>
+            {tabs.data?.map((one) => (
+              <Tabs.Content key={one.title} value={one.title} tabIndex={-1}>
+                <table className="w-full">
+                  <thead className="text-left text-sm text-pencil">
+                    <tr>
+                      <th scope="col">{text.figure.measure}</th>
+                      <th scope="col">{text.figure.first}</th>
+                      <th scope="col">{text.figure.second}</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {one.measures.map((measure) => (
+                      <tr key={measure.key} className="align-top">
+                        <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+                          {measure.label}
+                          {said(measure.key).map((finding) => (
+                            <span
+                              key={finding.code + finding.text}
+                              className="block max-w-64 text-sm leading-tight text-thread"
+                            >
+                              {finding.text}
+                            </span>
+                          ))}
+                        </th>
+                        {(["measures", "second"] as const).map((which) => (
+                          <td key={which} className="py-0.5 pr-2">
+                            <input
+                              ref={(field) => {
+                                if (which === "measures") fields.current[measure.key] = field;
+                              }}
+                              aria-label={
+                                which === "measures"
+                                  ? measure.label
+                                  : `${measure.label}, ${text.figure.second}`
+                              }
+                              data-measure={`${which}.${measure.key}`}
+                              value={shown(measure.key, which)}
+                              aria-invalid={problem(measure.key, which) ? true : undefined}
+                              autoComplete="off"
+                              onFocus={(event) => {
+                                setHeld(measure.key);
+                                event.target.select();
+                              }}
+                              onChange={(event) => type(measure.key, which, event.target.value)}
+                              onKeyDown={(event) => event.key === "Enter" && goOn(measure.key)}
+                              className="w-28 rounded-sm border border-pencil bg-paper px-2 py-0.5 aria-invalid:border-2 aria-invalid:border-thread"
+                            />
+                            {problem(measure.key, which) && (
+                              <span role="alert" className="block max-w-40 text-sm leading-tight text-thread">
+                                {problem(measure.key, which)}
+                              </span>
+                            )}
+                          </td>
+                        ))}
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </Tabs.Content>
+            ))}
+          </Tabs.Root>
+          <TapeAndTables
+            screen={screen}
+            bench={bench}
+            held={held}
+            next={read.data?.next ?? null}
+            onTaken={(key) => {
+              setHeld(key);
+              const where = tabs.data?.find((one) => one.measures.some((measure) => measure.key === key));
+              if (where) setTab(where.title);
+            }}
+          />
+          <Sets screen={screen} bench={bench} person={commission.person.id} />
+        </div>
+      </div>
+    </section>
+  );
+}
+
+export function refusal(error: unknown): string {
+  return error instanceof Refused ? error.message : text.lost;
+}
