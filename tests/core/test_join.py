@@ -37,7 +37,7 @@ def test_a_skirt_too_long_offers_a_new_radius_then_darts():
     recipe = a_recipe(lower={"seam": "79cm"})
     [join] = make_up(recipe).joins
     assert join.verdict is Verdict.LONGER
-    assert [remedy.code for remedy in join.remedies] == ["new-radius", "darts"]
+    assert [remedy.code for remedy in join.remedies][:2] == ["new-radius", "darts"]
     assert join.remedies[0].text(Unit.CM) == "Draw the waist to a new radius, 0.8 cm smaller"
     assert join.remedies[1].changes == {"lower.front_dart": approx(12.5), "lower.back_dart": approx(12.5)}
 
@@ -69,7 +69,7 @@ def test_every_offered_remedy_closes_the_join(seam, rule, pieces, stretch):
     recipe = a_recipe(lower={"seam": seam, "rule": rule, "pieces": pieces, "stretch": stretch})
     for remedy in make_up(recipe).joins[0].remedies:
         [mended] = make_up(changed(recipe, dict(remedy.changes))).joins
-        assert mended.verdict in (Verdict.MEETS, Verdict.EASED), remedy.code
+        assert mended.verdict.fits, remedy.code
         assert mended.remedies == ()
 
 

@@ -11,13 +11,15 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel, ValidationError
 from starlette.exceptions import HTTPException
 
+from gentle_hem.core.band import BANDS
 from gentle_hem.core.block import BODICES
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.refusals import sentence
 from gentle_hem.core.sums.sum import SumError
+from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.units import LengthError
 
-_KINDS = {str(part.model_fields["kind"].default) for part in (*BODICES, *LOWER_PARTS)}
+_KINDS = {str(part.model_fields["kind"].default) for part in (*BODICES, *BANDS, *LOWER_PARTS, *TRIMS)}
 
 
 class FieldProblem(BaseModel):

@@ -155,6 +155,10 @@ class JoinOut(BaseModel):
     ties: list[TieOut]
     sections: list[SectionOut]
     remedies: list[RemedyDocument]
+    upper_name: str
+    lower_name: str
+    fullness: float
+    cut: str
 
 
 class SeamOut(BaseModel):
@@ -236,7 +240,7 @@ DRAFT_GAP = 60.0
 SHEET_SHAPE = 1.3
 """Width to height of the sheet on screen, which the pieces are laid out to fill."""
 
-JOIN_CODES = {"waist-does-not-meet", "landmark-does-not-meet"}
+JOIN_CODES = {"waist-does-not-meet", "landmark-does-not-meet", "join-does-not-meet"}
 
 
 def stage_of(finding: Finding) -> Stage:
@@ -245,8 +249,8 @@ def stage_of(finding: Finding) -> Stage:
         return "join"
     for place in finding.at:
         head = place.recipe.split(".")[0]
-        head = "bodice" if head == "style" else head
-        if head in ("bodice", "figure", "lower"):
+        head = {"style": "bodice", "contour": "bodice", "panels": "bodice", "join": "join"}.get(head, head)
+        if head in ("bodice", "figure", "lower", "join"):
             return head  # type: ignore[return-value]
         if place.piece.startswith("bodice"):
             return "bodice"
@@ -442,13 +446,16 @@ def _unrolled(edge: Unrolled, unit: Unit) -> UnrolledOut:
 
 
 def _join(report: JoinReport, unit: Unit) -> JoinOut:
-    meets = report.verdict in (Verdict.MEETS, Verdict.EASED)
+    meets = report.verdict.fits
     gap = format_length(2 * abs(report.difference), unit)
+    what = "waist" if report.name == "waist seam" else report.name
+    drawn = "pleated" if report.manner == "pleated" else "gathered"
     said = {
-        Verdict.MEETS: "The waist meets.",
-        Verdict.EASED: f"The waist meets with {gap} of ease.",
-        Verdict.LONGER: f"The skirt is {gap} longer than the bodice.",
-        Verdict.SHORTER: f"The skirt is {gap} shorter than the bodice.",
+        Verdict.MEETS: f"The {what} meets.",
+        Verdict.EASED: f"The {what} meets with {gap} of ease.",
+        Verdict.GATHERED: f"The {what} meets, {drawn} {report.fullness:.3g} times.",
+        Verdict.LONGER: f"The {report.lower_name} is {gap} longer than the {report.upper_name}.",
+        Verdict.SHORTER: f"The {report.lower_name} is {gap} shorter than the {report.upper_name}.",
     }
     ties = [
         TieOut(
@@ -478,6 +485,10 @@ def _join(report: JoinReport, unit: Unit) -> JoinOut:
         ties=ties,
         sections=sections,
         remedies=[remedy_document(remedy, unit) for remedy in report.remedies],
+        upper_name=report.upper_name,
+        lower_name=report.lower_name,
+        fullness=report.fullness,
+        cut=format_length(2 * report.lower.length * report.fullness, unit),
     )
 
 
@@ -488,5 +499,5 @@ def _seam(walked: Walked, unit: Unit) -> SeamOut:
         length_b=format_length(walked.length_b, unit),
         difference=signed(walked.difference, unit),
         verdict=walked.verdict.value,
-        walks=walked.verdict in (Verdict.MEETS, Verdict.EASED),
+        walks=walked.verdict.fits,
     )

@@ -16,7 +16,7 @@ from typing import Any
 
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, note, stop, warn
 from gentle_hem.core.pattern import Dart, EdgeRef, Piece, Verdict
-from gentle_hem.core.walk import verdict_on
+from gentle_hem.core.walk import GATHERED_FROM, verdict_on
 from gentle_hem.core.workings import Percent
 
 CENTRE_FRONT = "centre front"
@@ -60,6 +60,15 @@ class Unrolled:
     @property
     def length(self) -> float:
         return self.landmarks[-1].at
+
+    def drawn_up(self, fullness: float) -> Unrolled:
+        """The edge as it lies once it is gathered to a ``fullness``-th of its length."""
+        if fullness == 1.0:
+            return self
+        return Unrolled(
+            tuple(Landmark(mark.name, mark.at / fullness) for mark in self.landmarks),
+            tuple((piece, edge, length / fullness) for piece, edge, length in self.runs),
+        )
 
     def at(self, name: str) -> float | None:
         """Distance of a landmark from the start; None when this edge does not have it."""
@@ -150,6 +159,11 @@ class JoinReport:
     ease: float
     verdict: Verdict
     remedies: tuple[Remedy, ...] = ()
+    fullness: float = 1.0
+    """How many times as long the lower edge is cut; it is shown as it lies once gathered or pleated."""
+    manner: str = "flat"
+    upper_name: str = "bodice"
+    lower_name: str = "skirt"
 
     @property
     def difference(self) -> float:
@@ -184,10 +198,20 @@ EASE_PLIABLE = 0.03
 practice (handbook 9.1)."""
 
 
-def compare(name: str, upper: Unrolled, lower: Unrolled, ease: float) -> JoinReport:
-    """Lay two edges against each other. ``ease`` is meant for the whole garment, so half is taken here."""
+def compare(
+    name: str, upper: Unrolled, lower: Unrolled, ease: float, *, fullness: float = 1.0, manner: str = "flat",
+    names: tuple[str, str] = ("bodice", "skirt"),
+) -> JoinReport:  # fmt: skip
+    """Lay two edges against each other. ``ease`` is meant for the whole garment, so half is taken here.
+
+    An edge cut ``fullness`` times as long is shown as it lies once gathered.
+    """
     half = ease / 2
-    return JoinReport(name, upper, lower, half, verdict_on(lower.length - upper.length, half))
+    laid = lower.drawn_up(fullness)
+    verdict = verdict_on(laid.length - upper.length, half)
+    if verdict.fits and fullness > GATHERED_FROM:
+        verdict = Verdict.GATHERED
+    return JoinReport(name, upper, laid, half, verdict, (), fullness, manner, *names)
 
 
 def ease_remedy(report: JoinReport, planned: float, pin: Mapping[str, Any]) -> Remedy | None:
@@ -199,7 +223,7 @@ def ease_remedy(report: JoinReport, planned: float, pin: Mapping[str, Any]) -> R
     share = abs(whole) / (2 * min(report.upper.length, report.lower.length))
     if share > EASE_PLIABLE:
         return None
-    longer = "skirt" if whole > 0 else "bodice"
+    longer = report.lower_name if whole > 0 else report.upper_name
     cloth = "any cloth takes this" if share <= EASE_FIRM else "pliable wool or crepe only"
     return Remedy(
         "ease",
@@ -218,18 +242,23 @@ def findings_for(report: JoinReport) -> list[Finding]:
     if report.verdict in (Verdict.LONGER, Verdict.SHORTER):
         found.append(
             stop(
-                "waist-does-not-meet",
-                "The waist does not meet: the bodice measures {upper} and the skirt {lower}, so the skirt is "
-                "{gap} too " + ("long" if report.difference > 0 else "short") + " round the whole waist.",
+                "waist-does-not-meet" if report.name == "waist seam" else "join-does-not-meet",
+                "The {seam} does not meet: the {above} measures {upper} and the {below} {lower}, so the {below} is "
+                "{gap} too " + ("long" if report.difference > 0 else "short") + " all round.",
                 *places,
                 *in_recipe("lower.seam"),
                 remedies=report.remedies,
+                seam=report.name,
+                above=report.upper_name,
+                below=report.lower_name,
                 upper=2 * report.upper.length,
                 lower=2 * report.lower.length,
                 gap=2 * abs(report.difference),
             )
         )
         return found
+    if report.fullness > GATHERED_FROM:
+        return found  # gathers are shared out between the marks
     for tie in report.ties:
         off = abs(tie.offset)
         if tie.name in (first, last) or off <= INVISIBLE_OFFSET:
@@ -238,12 +267,14 @@ def findings_for(report: JoinReport) -> list[Finding]:
         found.append(
             say(
                 "landmark-does-not-meet",
-                "The {mark} of the skirt lies {gap} "
+                "The {mark} of the {below} lies {gap} "
                 + ("behind" if tie.offset > 0 else "before")
-                + " that of the bodice; "
+                + " that of the {above}; "
                 + ("move it." if off > ACCEPTABLE_OFFSET else "a busy print hides it."),
                 *places,
                 mark=tie.name,
+                above=report.upper_name,
+                below=report.lower_name,
                 gap=off,
             )
         )

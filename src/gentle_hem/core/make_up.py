@@ -1,4 +1,8 @@
-"""Recipe in, garment out. Pure: the same recipe always makes the same garment."""
+"""Recipe in, garment out. Pure: the same recipe always makes the same garment.
+
+block ─► style ─► band ─► lower part ─► fitted to the edge above ─► trims ─► lining
+              └─ or carried on down as a gown ──────────────────┘      └─► joins, seams, wear
+"""
 
 from __future__ import annotations
 
@@ -9,47 +13,246 @@ from shapely import Polygon
 from gentle_hem.core.agreement import agreement
 from gentle_hem.core.estimates import USUAL_BUST, from_size
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.findings import Finding, Place, in_recipe, stop
+from gentle_hem.core.findings import Finding, Place, in_recipe, stop, warn
+from gentle_hem.core.fit import fitted, remedies, side_ends
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.join import compare, ease_remedy, findings_for, unroll
-from gentle_hem.core.parts import Host, Made
-from gentle_hem.core.pattern import Piece, Seam, Verdict
+from gentle_hem.core.join import CENTRE_FRONT, JoinReport, Landmark, Unrolled, compare, findings_for, unroll
+from gentle_hem.core.lower.gown import Gown
+from gentle_hem.core.parts import Host, InnerJoin, Made
+from gentle_hem.core.pattern import Edge, EdgeRef, Piece, Role, Seam
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.style.carry import renamed_edge
 from gentle_hem.core.style.style import style_bodice
-from gentle_hem.core.walk import finding_for, walk
+from gentle_hem.core.trim.base import Dressed
+from gentle_hem.core.walk import Walked, finding_for, walk
+from gentle_hem.core.wear import Worn, wear
 from gentle_hem.core.workings import Workings
 
 
 def make_up(recipe: Recipe) -> Garment:
-    """Everything a recipe makes: pieces, seams, the waist join, workings and findings.
+    """Everything a recipe makes: pieces, seams, the joins, workings and findings.
 
     Never raises for a valid recipe; a dress that cannot be sewn or worn has findings that say why.
     """
-    notes = Workings()
-    block = _drafted(recipe, notes)
-    bodice = style_bodice(block, recipe.figure, recipe.allowances, notes, recipe.style, recipe.panels, recipe.contour)
-    upper_pieces = _by_name(bodice.pieces)
-    upper = unroll(bodice.waist, upper_pieces, bodice.corners)
+    return _MakingUp(recipe).garment()
 
-    host = Host(upper, recipe.allowances, recipe.opening, recipe.figure, recipe.join.ease)
-    lower = recipe.lower.make_up(host, notes)
-    pieces = upper_pieces | _by_name(lower.pieces)
-    below = unroll(lower.waist, pieces, lower.corners)
 
-    report = compare("waist seam", upper, below, recipe.join.ease + lower.ease)
-    if report.verdict in (Verdict.LONGER, Verdict.SHORTER):
-        ways = recipe.lower.remedies(report)
-        easing = ease_remedy(report, recipe.join.ease, lower.pin)
-        report = replace(report, remedies=(*ways, *([easing] if easing else [])))
+class _MakingUp:
+    """One garment on its way through the workroom."""
 
-    waist_seam = Seam("waist seam", bodice.waist, lower.waist, report.ease)
-    seams = tuple(walk(seam, pieces) for seam in (*bodice.seams, waist_seam, *lower.seams))
-    findings: list[Finding] = [*agreement(recipe.figure), *bodice.findings, *lower.findings, *findings_for(report)]
-    # the waist and the bodice's side seam have findings of their own that say more than "does not walk"
-    spoken_for = {"waist seam", "bodice side seam"}
-    findings += _crossed(tuple(pieces.values()))
-    findings += [found for walked in seams if walked.seam.name not in spoken_for and (found := finding_for(walked))]
-    return Garment(tuple(pieces.values()), seams, (report,), tuple(notes), tuple(findings), bodice.draft)
+    def __init__(self, recipe: Recipe) -> None:
+        self.recipe = recipe
+        self.notes = Workings()
+        self.pieces: dict[str, Piece] = {}
+        self.seams: list[Seam] = []
+        self.joins: list[JoinReport] = []
+        self.findings: list[Finding] = [*agreement(recipe.figure)]
+        self.crotch: float | None = None
+        self.waist = 0.0
+
+    def garment(self) -> Garment:
+        recipe, notes = self.recipe, self.notes
+        block = _drafted(recipe, notes)
+        gown = recipe.lower if isinstance(recipe.lower, Gown) else None
+        bodice = style_bodice(
+            block, recipe.figure, recipe.allowances, notes, recipe.style, recipe.panels, recipe.contour,
+            (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None,
+        )  # fmt: skip
+        self._take(bodice)
+        self.waist = 2 * unroll(bodice.waist, self.pieces, bodice.corners).length
+        lower = self._cut_in_one(bodice, gown) if gown and bodice.carried else self._joined(bodice)
+        upper = frozenset(_gown(p.name) if bodice.carried else p.name for p in bodice.pieces)
+        below = bodice.level + recipe.band.depth + recipe.lower.hangs if not bodice.carried else recipe.lower.hangs
+        dress = self._trimmed(lower, upper, below)
+        for join in (*lower.joins, *dress.joins):
+            self._inner(join)
+        outer = tuple(self.pieces.values())
+        for piece in recipe.finish.pieces(outer, set(upper)):
+            self.pieces[piece.name] = piece
+        walked = tuple(walk(seam, self.pieces) for seam in self.seams)
+        self._judge(walked)
+        self.findings += wear(recipe, self._worn(bodice, dress, upper), notes)
+        return Garment(
+            tuple(self.pieces.values()), walked, tuple(self.joins), tuple(notes), tuple(self.findings), block.draft
+        )
+
+    def _take(self, made: Made) -> None:
+        self.pieces |= {piece.name: piece for piece in made.pieces}
+        self.seams += made.seams
+        self.findings += made.findings
+
+    def _joined(self, bodice: Made) -> Made:
+        """The band, if there is one, and the lower part sewn to the bodice's edge."""
+        recipe, notes = self.recipe, self.notes
+        upper = unroll(bodice.waist, self.pieces, bodice.corners)
+        host = Host(
+            upper, recipe.allowances, recipe.opening, recipe.figure, recipe.join.ease, bodice.level, bodice.point,
+            _depth(self.pieces.get("bodice front")),
+        )  # fmt: skip
+        above, above_name = bodice.waist, "bodice"
+        band = recipe.band.make_up(host, notes)
+        if band is not None:
+            self._take(band)
+            self.seams.append(Seam("band seam", bodice.waist, band.waist))
+            self.joins.append(
+                compare(
+                    "band seam", upper, unroll(band.waist, self.pieces, band.corners), 0.0, names=("bodice", band.name)
+                )
+            )
+            self.findings += findings_for(self.joins[-1])
+            upper = unroll(band.hem, self.pieces, band.hem_corners)
+            above, above_name = band.hem, band.name
+            host = replace(host, waist=upper, level=host.level + recipe.band.depth, point=0.0)
+        lower = fitted(recipe.lower.make_up(host, notes), host, recipe.join)
+        self._take(lower)
+        self.crotch = _crotch(lower)
+        edge = unroll(lower.waist, self.pieces, lower.corners)
+        fullness, manner = lower.fullness, lower.manner
+        ease = recipe.join.ease + lower.ease
+        if recipe.join.manner != "flat" and edge.length > upper.length:
+            fullness, manner = edge.length / upper.length, recipe.join.manner
+        report = compare(
+            "waist seam", upper, edge, ease, fullness=fullness, manner=manner, names=(above_name, lower.name)
+        )
+        if not report.verdict.fits:
+            words = recipe.bodice.waist_words() if band is None else {}
+            ways = remedies(report, recipe.join, recipe.lower.remedies(report), lower.pin, words, side_ends(lower))
+            report = replace(report, remedies=ways)
+        self.joins.append(report)
+        self.findings += findings_for(report)
+        self.seams.append(Seam("waist seam", above, lower.waist, report.ease, fullness))
+        return lower
+
+    def _cut_in_one(self, bodice: Made, gown: Gown) -> Made:
+        """The bodice carried on down: its lowest edge is the hem."""
+        for ref in bodice.waist:
+            piece = self.pieces[ref.piece]
+            hem = Edge("hem", Role.HEM, piece.edge("waist").path, gown.hem, turned=True)
+            self.pieces[ref.piece] = renamed_edge(piece, "waist", hem)
+        self.seams = [
+            replace(s, a=_renamed(s.a), b=_renamed(s.b)) if any(r.edge == "waist" for r in (*s.a, *s.b)) else s
+            for s in self.seams
+        ]
+        self.pieces = {_gown(name): replace(piece, name=_gown(name)) for name, piece in self.pieces.items()}
+        self.seams = [replace(s, name=_gown(s.name), a=_of_gown(s.a), b=_of_gown(s.b)) for s in self.seams]
+        refs = tuple(replace(ref, edge="hem") for ref in _of_gown(bodice.waist))
+        return Made(hem=refs, hem_corners=bodice.corners, name="gown")
+
+    def _trimmed(self, lower: Made, upper: frozenset[str], below_waist: float) -> Dressed:
+        recipe = self.recipe
+        names = frozenset(piece.name for piece in lower.pieces) or frozenset(ref.piece for ref in lower.hem)
+        dress = Dressed(
+            dict(self.pieces),
+            lower.hem,
+            lower.hem_corners,
+            recipe.allowances,
+            recipe.opening,
+            recipe.figure,
+            below_waist,
+            upper,
+            names,
+        )
+        for place, trim in enumerate(recipe.trims):
+            where = f"trims.{place}"
+            try:
+                dress = trim.make_up(dress, where, self.notes)
+            except (ValueError, KeyError, ZeroDivisionError):
+                dress = dress.also(
+                    warn(
+                        "trim-left-out",
+                        "The {trim} cannot be drawn on this garment and is left out.",
+                        *in_recipe(where),
+                        trim=trim.title.lower(),
+                    )
+                )
+        self.pieces = dress.pieces
+        self.seams += dress.seams
+        self.findings += dress.findings
+        return dress
+
+    def _inner(self, join: InnerJoin) -> None:
+        """A join inside a part or between parts, measured like the waist seam."""
+        upper = _laid(join.upper, join.upper_corners, join.upper_length, self.pieces)
+        lower = _laid(join.lower, join.lower_corners, join.lower_length, self.pieces)
+        report = compare(
+            join.name, upper, lower, 0.0, fullness=join.fullness, manner=join.manner, names=join.names
+        )  # fmt: skip
+        self.joins.append(report)
+        self.findings += findings_for(report)
+        if join.upper and join.upper_length is None and join.lower_length is None:
+            self.seams.append(Seam(join.name, join.upper, join.lower, 0.0, join.fullness))
+
+    def _judge(self, walked: tuple[Walked, ...]) -> None:
+        self.findings += _crossed(tuple(self.pieces.values()))
+        # joins and the bodice's side seam have findings of their own that say more than "does not walk"
+        spoken_for = {"bodice side seam", "gown side seam", *(report.name for report in self.joins)}
+        self.findings += [
+            found for one in walked if one.seam.name not in spoken_for and (found := finding_for(one)) is not None
+        ]
+
+    def _worn(self, bodice: Made, dress: Dressed, upper: frozenset[str]) -> Worn:
+        neck = [
+            self.pieces[name].stitched_length(edge.name)
+            for name in upper
+            if name in self.pieces and "facing" not in name
+            for edge in self.pieces[name].edges
+            if edge.role is Role.NECKLINE and edge.name == "neckline"
+        ]
+        held = any(e.role is Role.SHOULDER for n in upper if n in self.pieces for e in self.pieces[n].edges)
+        front, back = self.pieces.get("bodice front"), self.pieces.get("bodice back")
+        return Worn(
+            waist=self.waist, neck=2 * sum(neck) if neck and held else None,
+            hem=2 * dress.half_hem if dress.hem else 0.0, opened=dress.opened, below_waist=dress.length,
+            trousers_crotch=self.crotch, front_length=_depth(front), back_length=_depth(back),
+        )  # fmt: skip
+
+
+def _laid(
+    refs: tuple[EdgeRef, ...], corners: tuple[str, ...], length: float | None, pieces: dict[str, Piece]
+) -> Unrolled:
+    if length is not None or not refs:
+        first, last = (corners[0], corners[-1]) if corners else (CENTRE_FRONT, CENTRE_FRONT)
+        return Unrolled(
+            (Landmark(first, 0.0), Landmark(last, length or 0.0)),
+            tuple((r.piece, r.edge, 0.0) for r in dict.fromkeys(refs)),
+        )
+    return unroll(refs, pieces, corners)
+
+
+def _renamed(refs: tuple[EdgeRef, ...]) -> tuple[EdgeRef, ...]:
+    return tuple(replace(ref, edge="hem") if ref.edge == "waist" else ref for ref in refs)
+
+
+def _gown(name: str) -> str:
+    return name.replace("bodice ", "gown ")
+
+
+def _of_gown(refs: tuple[EdgeRef, ...]) -> tuple[EdgeRef, ...]:
+    return tuple(replace(ref, piece=_gown(ref.piece)) for ref in refs)
+
+
+def _depth(piece: Piece | None) -> float | None:
+    """Shoulder at the neck to the centre of the waist edge, on a drafted half; None where it cannot be told."""
+    if (
+        piece is None
+        or not any(e.name == "shoulder" for e in piece.edges)
+        or not any(e.name == "waist" for e in piece.edges)
+    ):
+        return None
+    shoulder, waist = piece.edge("shoulder").path, piece.edge("waist").path
+    return max(shoulder.start.y, shoulder.end.y) - min(waist.start.y, waist.end.y)
+
+
+def _crotch(lower: Made) -> float | None:
+    """Length of the crotch seam, front and back, of trousers; None for anything else."""
+    lengths = [
+        edge.drawn_length
+        for piece in lower.pieces
+        if any(e.role is Role.INSIDE_LEG for e in piece.edges)
+        for edge in piece.edges
+        if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)
+    ]
+    return sum(lengths) if lengths else None
 
 
 def _drafted(recipe: Recipe, notes: Workings) -> Made:
@@ -83,9 +286,5 @@ def _crossed(pieces: tuple[Piece, ...]) -> list[Finding]:
             piece=piece.name,
         )
         for piece in pieces
-        if not Polygon([tuple(p) for p in piece.seam_line.flatten(0.2)]).is_valid
+        if piece.material != "lining" and not Polygon([tuple(p) for p in piece.seam_line.flatten(0.2)]).is_valid
     ]
-
-
-def _by_name(pieces: tuple[Piece, ...]) -> dict[str, Piece]:
-    return {piece.name: piece for piece in pieces}

@@ -153,6 +153,26 @@ INCH_ALLOWANCES = Allowances(side=25.4, waist=12.7, zip=25.4, panel=12.7, should
 
 
 @dataclass(frozen=True)
+class InnerJoin:
+    """A join inside a part, or between parts: what lies above, what below, and how full the lower edge is cut.
+
+    Both run from the centre front to the centre back of the half garment. ``upper`` may be a length instead of
+    edges, where only a stretch of an edge is used.
+    """
+
+    name: str
+    upper: tuple[EdgeRef, ...]
+    lower: tuple[EdgeRef, ...]
+    upper_corners: tuple[str, ...] = WAIST_CORNERS
+    lower_corners: tuple[str, ...] = WAIST_CORNERS
+    fullness: float = 1.0
+    manner: str = "flat"
+    names: tuple[str, str] = ("upper", "lower")
+    upper_length: float | None = None
+    lower_length: float | None = None
+
+
+@dataclass(frozen=True)
 class Host:
     """What a lower part is given: the edge it hangs from, and how the garment is finished."""
 
@@ -161,6 +181,27 @@ class Host:
     opening: Opening
     figure: Figure
     ease: float = 0.0
+    level: float = 0.0
+    """How far below the natural waist the seam lies, mm; above it is negative."""
+    point: float = 0.0
+    """How much deeper the seam lies at the centre front, where the bodice ends in a point."""
+    bodice_length: float | None = None
+    """The bodice's front length from the shoulder at the neck to its waist seam, where it is known."""
+
+    @property
+    def half(self) -> float:
+        """The edge it hangs from, half garment."""
+        return self.waist.length
+
+    @property
+    def front(self) -> float:
+        """Its front part; half of it where the edge has no side seam."""
+        at = self.waist.at(SIDE_SEAM)
+        return self.waist.length / 2 if at is None else at
+
+    @property
+    def back(self) -> float:
+        return self.half - self.front
 
 
 @dataclass(frozen=True)
@@ -179,6 +220,20 @@ class Made:
     findings: tuple[Finding, ...] = ()
     draft: tuple[Step, ...] = ()
     """How it was drawn, step by step, where it was drafted."""
+    hem: tuple[EdgeRef, ...] = ()
+    """Its lowest edge from CF to CB, half garment."""
+    hem_corners: tuple[str, ...] = WAIST_CORNERS
+    fullness: float = 1.0
+    """How many times as long as the edge it joins its own is cut."""
+    manner: str = "flat"
+    joins: tuple[InnerJoin, ...] = ()
+    name: str = "skirt"
+    level: float = 0.0
+    """How far below the natural waist its waist edge lies, mm."""
+    point: float = 0.0
+    """How much deeper its waist edge lies at the centre front."""
+    carried: bool = False
+    """Whether it has been carried on down to the hem, so that there is nothing to join."""
 
     def also(self, findings: Iterable[Finding]) -> Made:
         """The same, with more findings."""
@@ -187,6 +242,12 @@ class Made:
 
 class BodicePart(RecipePart):
     """The upper half of a garment: measured edges, a drafted block, or a block brought in."""
+
+    def waist_words(self) -> dict[str, tuple[float, float]]:
+        """The words of the recipe that widen its waist: what each is now, and what it grows by when the whole waist
+        grows by one. Nothing where no word does.
+        """
+        return {}
 
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         """The pieces and the waist edge. Never raises for a valid recipe: what is wrong is a finding."""
@@ -199,6 +260,11 @@ class LowerPart(RecipePart):
     def make_up(self, host: Host, notes: Workings) -> Made:
         """The pieces and the waist edge. Never raises for a valid recipe: what is wrong is a finding."""
         raise TypeError(f"{type(self).__name__} does not say how it is made up")
+
+    @property
+    def hangs(self) -> float:
+        """How far below its seam it hangs where it is longest, mm."""
+        return float(getattr(self, "length", 0.0))
 
     def remedies(self, report: JoinReport) -> list[Remedy]:
         """The ways this part can change to close a join that does not meet, best first."""

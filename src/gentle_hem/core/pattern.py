@@ -243,8 +243,14 @@ class Verdict(StrEnum):
 
     MEETS = "meets"
     EASED = "eased"
+    GATHERED = "gathered"
     LONGER = "too long"
     SHORTER = "too short"
+
+    @property
+    def fits(self) -> bool:
+        """Whether the seam can be sewn as it is meant to be."""
+        return self not in (Verdict.LONGER, Verdict.SHORTER)
 
 
 @dataclass(frozen=True, slots=True)
@@ -258,3 +264,5 @@ class Seam:
     a: tuple[EdgeRef, ...]
     b: tuple[EdgeRef, ...]
     ease: float = 0.0
+    fullness: float = 1.0
+    """How many times as long ``b`` is, to be gathered or pleated onto ``a``."""

@@ -15,40 +15,37 @@ from __future__ import annotations
 
 from functools import reduce
 from operator import or_
-from typing import TYPE_CHECKING, Annotated, Any, ClassVar, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from pydantic import Field
 
+from gentle_hem.core.band import BANDS
+from gentle_hem.core.band.band import Band, NoBand
 from gentle_hem.core.block import BODICES
 from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.figure import Figure
+from gentle_hem.core.finish import Finish
+from gentle_hem.core.fit import JoinPlan
 from gentle_hem.core.lower import LOWER_PARTS
-from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart, between
-from gentle_hem.core.sentences import SpokenPart, Word, length, say_part
+from gentle_hem.core.lower.gown import Gown
+from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart
+from gentle_hem.core.sentences import SpokenPart, say_part
 from gentle_hem.core.style.contour import Contour
 from gentle_hem.core.style.style import Panels, Style
-from gentle_hem.core.units import Length, Unit
+from gentle_hem.core.trim import TRIMS
+from gentle_hem.core.trim.base import Trim
+from gentle_hem.core.units import Unit
 
 if TYPE_CHECKING:
     AnyBodice = BodicePart
+    AnyBand = Band
     AnyLower = LowerPart
+    AnyTrim = Trim
 else:
-    AnyBodice = Annotated[reduce(or_, BODICES), Field(discriminator="kind")] if len(BODICES) > 1 else BODICES[0]
-    AnyLower = (
-        Annotated[reduce(or_, LOWER_PARTS), Field(discriminator="kind")] if len(LOWER_PARTS) > 1 else LOWER_PARTS[0]
-    )
-
-
-class JoinPlan(RecipePart):
-    """How bodice and lower part are meant to meet: plainly, or with ease."""
-
-    title: ClassVar[str] = "Waist seam"
-    sentences: ClassVar[tuple[str, ...]] = ("At the waist seam {ease} is eased in.",)
-    words: ClassVar[dict[str, Word]] = {"ease": length("ease at the waist seam")}
-
-    ease: Annotated[Length, between(-300, 300)] = Field(
-        0.0, description="How much longer the lower edge is meant to be, round the whole waist."
-    )
+    AnyBodice = Annotated[reduce(or_, BODICES), Field(discriminator="kind")]
+    AnyBand = Annotated[reduce(or_, BANDS), Field(discriminator="kind")]
+    AnyLower = Annotated[reduce(or_, LOWER_PARTS), Field(discriminator="kind")]
+    AnyTrim = Annotated[reduce(or_, TRIMS), Field(discriminator="kind")]
 
 
 class Recipe(RecipePart):
@@ -63,8 +60,11 @@ class Recipe(RecipePart):
     contour: Contour = Field(default_factory=Contour)
     style: Style = Field(default_factory=Style)
     panels: Panels = Field(default_factory=Panels)
+    band: AnyBand = Field(default_factory=NoBand)
     lower: AnyLower
     join: JoinPlan = Field(default_factory=JoinPlan)
+    trims: tuple[AnyTrim, ...] = Field((), max_length=10, description="What is added, in order.")
+    finish: Finish = Field(default_factory=Finish)
     allowances: Allowances = Field(default_factory=Allowances)
     opening: Opening = Field(default_factory=Opening)
     remarks: str = Field("", max_length=4000)
@@ -76,10 +76,19 @@ STYLES = ("contour", "style", "panels")
 
 def spoken_parts(recipe: Recipe, unit: Unit) -> list[SpokenPart]:
     """The whole recipe said aloud, part by part, in the order of the trade."""
-    places = ("figure", "bodice", "contour", "style", "panels", "lower", "join", "opening", "allowances")
+    places = ["figure", "bodice", "contour", "style", "panels", "band", "lower", "join"]
+    places += [*(f"trims.{k}" for k in range(len(recipe.trims))), "finish", "opening", "allowances"]
     unstyled = {name for name in STYLES if getattr(recipe, name) == type(getattr(recipe, name))()}
     silent = unstyled if isinstance(recipe.bodice, MeasuredBodice) else set()
-    return [say_part(getattr(recipe, where), where, unit) for where in places if where not in silent]
+    if isinstance(recipe.lower, Gown) and not isinstance(recipe.bodice, MeasuredBodice):
+        silent |= {"join", "band"}
+    return [say_part(_part(recipe, where), where, unit) for where in places if where not in silent]
+
+
+def _part(recipe: Recipe, where: str) -> Any:
+    name, _, place = where.partition(".")
+    part = getattr(recipe, name)
+    return part[int(place)] if place else part
 
 
 def changed(recipe: Recipe, changes: dict[str, Any]) -> Recipe:
@@ -87,12 +96,12 @@ def changed(recipe: Recipe, changes: dict[str, Any]) -> Recipe:
 
     Raises ValidationError when the result is not a recipe, KeyError for a path it does not have.
     """
-    data = recipe.model_dump(mode="json")
+    data: dict[str, Any] = recipe.model_dump(mode="json")
     for path, value in changes.items():
         *parents, last = path.split(".")
-        target = data
+        target: Any = data
         for key in parents:
-            target = target[key]
+            target = target[int(key)] if isinstance(target, list) else target[key]
         if last not in target and parents[-1:] not in (["measures"], ["second"], ["rules"]):
             raise KeyError(f"a recipe has no {path}")
         target[last] = value

@@ -16,6 +16,9 @@ SEAM_TOLERANCE = 1.5
 """Plain seams are equal within 1.5 mm (1/16 in), common practice (handbook 9.1)."""
 
 
+GATHERED_FROM = 1.001
+
+
 @dataclass(frozen=True, slots=True)
 class Walked:
     """A seam measured: both lengths, what is over beyond the ease, and the verdict."""
@@ -27,7 +30,7 @@ class Walked:
 
     @property
     def difference(self) -> float:
-        return self.length_b - self.length_a
+        return self.length_b / self.seam.fullness - self.length_a
 
 
 def length_of(refs: tuple[EdgeRef, ...], pieces: Mapping[str, Piece]) -> float:
@@ -48,12 +51,15 @@ def verdict_on(difference: float, ease: float) -> Verdict:
 def walk(seam: Seam, pieces: Mapping[str, Piece]) -> Walked:
     """Measure both sides of a seam and judge it."""
     a, b = length_of(seam.a, pieces), length_of(seam.b, pieces)
-    return Walked(seam, a, b, verdict_on(b - a, seam.ease))
+    verdict = verdict_on(b / seam.fullness - a, seam.ease)
+    if verdict.fits and seam.fullness > GATHERED_FROM:
+        verdict = Verdict.GATHERED
+    return Walked(seam, a, b, verdict)
 
 
 def finding_for(walked: Walked) -> Finding | None:
     """The finding for a seam that does not walk; None when it does."""
-    if walked.verdict in (Verdict.MEETS, Verdict.EASED):
+    if walked.verdict.fits:
         return None
     refs = walked.seam.a + walked.seam.b
     places = tuple(Place(piece=ref.piece, edge=ref.edge) for ref in refs)

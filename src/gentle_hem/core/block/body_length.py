@@ -62,6 +62,9 @@ class BodyLengthBodice(BodicePart):
     front_neck: Annotated[Length, between(20, 250)] = inches(3)
     back_neck: Annotated[Length, between(10, 250)] = inches(1)
 
+    def waist_words(self) -> dict[str, tuple[float, float]]:
+        return {"bodice.quarter_ease": (self.quarter_ease, 0.25)}
+
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         notes = notes.about("bodice")
         measures = Measures(figure, notes)

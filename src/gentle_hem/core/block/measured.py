@@ -86,6 +86,12 @@ class MeasuredBodice(BodicePart):
     back_side: Annotated[Length, between(20, 1000)] = Field(description="Back side seam, underarm to seam.")
     ends_at: Literal["waist", "under_bust", "dropped"] = Field("waist", description="Where the bodice ends.")
 
+    def waist_words(self) -> dict[str, tuple[float, float]]:
+        return {
+            "bodice.front.dart_to_side": (self.front.dart_to_side, 0.25),
+            "bodice.back.dart_to_side": (self.back.dart_to_side, 0.25),
+        }
+
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         notes = notes.about("bodice")
         front = notes.work(

@@ -56,6 +56,9 @@ class ProportionalBodice(BodicePart):
     waist_ease: Ease = Field(0.0, description="Ease round the whole waist.")
     back_shoulder_dart: Annotated[Length, between(0, 30)] = BACK_SHOULDER_DART
 
+    def waist_words(self) -> dict[str, tuple[float, float]]:
+        return {"bodice.waist_ease": (self.waist_ease, 1.0)}
+
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         draft = _Proportional(self, Measures(figure, notes.about("bodice")), notes.about("bodice"))
         return draft.made(allowances, opening)

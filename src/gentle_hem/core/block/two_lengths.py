@@ -58,6 +58,9 @@ class TwoLengthsBodice(BodicePart):
     front_neck: Annotated[Length, between(20, 250)] = inches(3)
     back_neck: Annotated[Length, between(10, 250)] = inches(1)
 
+    def waist_words(self) -> dict[str, tuple[float, float]]:
+        return {"bodice.waist_ease": (self.waist_ease, 1.0)}
+
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         notes = notes.about("bodice")
         measures = Measures(figure, notes)

@@ -197,7 +197,8 @@ class Cubic:
         speed = v.size
         return v.cross(acceleration) / speed**3 if speed > 1e-12 else 0.0
 
-    def _length_between(self, t0: float, t1: float) -> float:
+    def length_between(self, t0: float, t1: float) -> float:
+        """Length between two parameters by one Gauss rule: within a hundredth of a mm for a gentle curve."""
         px, py, qx, qy, rx, ry = self._legs
         width, total = t1 - t0, 0.0
         for x, weight in _NODES:
@@ -218,12 +219,12 @@ class Cubic:
 
         def measured(t0: float, t1: float, whole: float, depth: int) -> float:
             middle = (t0 + t1) / 2
-            left, right = self._length_between(t0, middle), self._length_between(middle, t1)
+            left, right = self.length_between(t0, middle), self.length_between(middle, t1)
             if depth == 0 or abs(left + right - whole) < 1e-9:
                 return left + right
             return measured(t0, middle, left, depth - 1) + measured(middle, t1, right, depth - 1)
 
-        return measured(0.0, t, self._length_between(0.0, t), 20) if t > 0 else 0.0
+        return measured(0.0, t, self.length_between(0.0, t), 20) if t > 0 else 0.0
 
     @cached_property
     def length(self) -> float:

@@ -26,6 +26,7 @@ from gentle_hem.core.lower.flare import (
     NAMED_SWEEPS,
     RadiusRule,
     say_sweep,
+    say_times,
 )
 from gentle_hem.core.parts import (
     FinishedLength,
@@ -54,7 +55,8 @@ class CircleSkirt(LowerPart):
         "A {sweep} skirt, {length} finished, in {pieces}, sewn to {seam}, hem {hem}.",
         "The radius is drawn on {rule}, {tape_mark}; {arc_allowance} and the seam is drafted {stretch} smaller "
         "for the bias.",
-        "Its side seams fall {share}; darts under the bodice's take {front_dart} in front and {back_dart} behind.",
+        "It is cut {fullness} as wide as the seam; its side seams fall {share}; darts under the bodice's "
+        "take {front_dart} in front and {back_dart} behind.",
     )
     words: ClassVar[dict[str, Word]] = {
         "sweep": number("sweep in degrees", *NAMED_SWEEPS, spoken=say_sweep),
@@ -86,6 +88,14 @@ class CircleSkirt(LowerPart):
         "share": choice(
             "where the side seams fall", ("as_bodice", "under the bodice's"), ("even", "at equal quarters")
         ),
+        "fullness": number(
+            "times the seam",
+            (1, "exactly"),
+            (1.5, "1.5 times"),
+            (2, "twice"),
+            spoken=say_times,
+            help="More than the seam is gathered onto it: a gathered circle.",
+        ),
         "front_dart": length("front skirt dart, each"),
         "back_dart": length("back skirt dart, each"),
     }
@@ -109,6 +119,9 @@ class CircleSkirt(LowerPart):
     )
     stretch: StretchPercent = Field(0.0, description="Per cent by which the seam is drafted smaller.")
     share: Literal["as_bodice", "even"] = "as_bodice"
+    fullness: Annotated[float, number_between(1, 6, "times the seam")] = Field(
+        1.0, description="A circle cut wider than its seam, and gathered onto it."
+    )
     front_dart: Annotated[Length, between(0, 60)] = 0.0
     back_dart: Annotated[Length, between(0, 60)] = 0.0
 

@@ -57,7 +57,7 @@ class DraftedCircle:
         upper = host.waist
         front_darts = 2 * skirt.front_dart * _count(host, "front")
         back_darts = 2 * skirt.back_dart * _count(host, "back")
-        following = 2 * upper.length + host.ease + front_darts + back_darts
+        following = (2 * upper.length + host.ease) * skirt.fullness + front_darts + back_darts
         seam = skirt.seam if skirt.seam is not None else following
         arc = skirt.arc_allowance or 0.0
         flare = Flare(
@@ -156,7 +156,11 @@ class DraftedCircle:
                     ref = EdgeRef(piece.name, edge.name)
                     seams += (Seam(f"skirt {edge.name} seam", (ref,), (ref,)),)
         stretched = -self.radii.stitched_seam * self.skirt.stretch / (100 - self.skirt.stretch)
-        return Made(pieces, seams, waist, corners, stretched, {"lower.seam": self.seam}, tuple(findings))
+        hem = tuple(EdgeRef(name, "hem") for name in names)
+        return Made(
+            pieces, seams, waist, corners, stretched, {"lower.seam": self.seam}, tuple(findings), hem=hem,
+            hem_corners=corners, fullness=self.skirt.fullness, manner="gathered",
+        )  # fmt: skip
 
     def _piece(self, name: str, angle: float, findings: list[Finding]) -> Piece:
         """One sector. Fronts begin at the centre front and turn anticlockwise; backs end at the centre back."""
@@ -352,8 +356,8 @@ class DraftedCircle:
         hip = self.host.figure.get("hip_girth")
         if hip is None:
             return []
-        drop = self.host.figure.get("waist_to_hip") or USUAL_WAIST_TO_HIP
-        if self.skirt.length < drop:
+        drop = (self.host.figure.get("waist_to_hip") or USUAL_WAIST_TO_HIP) - self.host.level
+        if self.skirt.length < drop or drop < 30:
             return []
         least = least_sweep(seam, hip, drop, notes)
         sweep = radians(self.skirt.sweep)

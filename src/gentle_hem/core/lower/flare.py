@@ -185,6 +185,11 @@ def say_sweep(sweep_degrees: float) -> str:
     return f"{sweep_degrees:g}° flare"
 
 
+def say_times(fullness: float) -> str:
+    """A fullness as it is spoken: "exactly", "twice", "1.5 times"."""
+    return {1.0: "exactly", 2.0: "twice"}.get(float(fullness), f"{fullness:g} times")
+
+
 def room_beside(unfolded: float, radius: float) -> float:
     """Widest allowance the straight edges of a sector can carry before they run into each other (mm).
 

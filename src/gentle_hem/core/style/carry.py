@@ -21,6 +21,9 @@ from gentle_hem.core.pattern import Dart, Edge, Notch, Piece
 from gentle_hem.core.style.split import CannotStyle
 from gentle_hem.core.style.waist_line import centre_of
 
+BELOW_SEAT = 127.0
+"""The seat's contour is reached 5 in below the hip line: common practice (handbook 4.3)."""
+
 LEAST = 5.0
 """Nothing is carried down by less than this (mm)."""
 
@@ -39,6 +42,8 @@ class Below:
     """How much further the centre is carried down, for a pointed edge."""
     knee_width: float | None = None
     waist_to_knee: float | None = None
+    seat: float = 0.0
+    """How far the centre comes in below the seat, 5 in below the hip (handbook 4.3)."""
 
 
 def carried_down(piece: Piece, below: Below) -> Piece:
@@ -58,7 +63,9 @@ def carried_down(piece: Piece, below: Below) -> Piece:
     carried = below.length >= LEAST
     outer = _side_below(corner, x0, below) if carried else None
     level = corner.y - below.length if carried else corner.y
-    foot = Point(x0, min(level, old_foot.y) - below.point)
+    seat_level = corner.y - below.waist_to_hip - BELOW_SEAT
+    seat = below.seat if level < seat_level - 20 else 0.0
+    foot = Point(x0 + seat, min(level, old_foot.y) - below.point)
     edge_end = outer.start if outer else corner
     bottom = Path.through(foot, edge_end)
     made_darts: list[Dart] = [d for d in piece.darts if d.edge != "waist"]
@@ -76,6 +83,11 @@ def carried_down(piece: Piece, below: Below) -> Piece:
         if len(centre.path.segments) == 1
         else Path((*centre.path.segments, Line(old_foot, foot)))
     )
+    if seat:
+        hip, inner = Point(x0, corner.y - below.waist_to_hip), Point(x0 + seat, seat_level)
+        third = BELOW_SEAT / 3
+        hollow = Cubic(hip, hip - Point(0, third), inner + Point(0, third), inner)
+        line = Path((*centre.path.segments, Line(old_foot, hip), hollow, Line(inner, foot)))
     paths = {"waist": bottom, "side": new_side, centre.name: line}
     edges = tuple(replace(e, path=paths[e.name]) if e.name in paths else e for e in piece.edges)
     return replace(piece, edges=edges, darts=tuple(made_darts), notches=tuple(notches))

@@ -105,7 +105,9 @@ def split(
 
 
 def _same(dart: Dart, mouth: Mouth) -> bool:
-    return dart.edge == mouth.edge and abs(dart.at - mouth.at) < HAIR and mouth.to > mouth.at
+    return (
+        dart.edge == mouth.edge and abs(dart.at - mouth.at) < HAIR and abs(dart.intake - (mouth.to - mouth.at)) < HAIR
+    )
 
 
 def _part(edge: Edge, start: float, end: float) -> Path:

@@ -231,7 +231,7 @@ class _Styled:
                 lambda: table.redraw(FRONT_PIECE, lambda p: with_keyhole(p, 25.0, 110.0, 55.0)),
             )  # fmt: skip
         if carry is not None:
-            table.attempt("part below the waist", "lower.length", lambda: self._carry(carry))
+            table.attempt("part below the waist", "lower.length", lambda: self._gown(carry))
         else:
             self._ends()
         if panels.twist:
@@ -263,6 +263,10 @@ class _Styled:
             table.pieces[name] = pointed_at_both_ends(piece)
         return table.made()
 
+    def _gown(self, carry: Callable[[Piece], Below]) -> None:
+        self._carry(carry)
+        self.table.carried = True
+
     def _carry(self, carry: Callable[[Piece], Below]) -> None:
         for name in (FRONT_PIECE, BACK_PIECE):
             self.table.redraw(name, lambda p: carried_down(p, carry(p)))
@@ -270,13 +274,19 @@ class _Styled:
     def _ends(self) -> None:
         table, panels = self.table, self.panels
         if panels.ends == "basque":
-            table.attempt(
-                "basque", "panels.ends", lambda: table.redraw(FRONT_PIECE, lambda p: pointed_waist(p, panels.depth))
-            )
+            table.attempt("basque", "panels.ends", self._basque)
         elif panels.ends == "dropped":
-            table.attempt("dropped waist", "panels.ends", lambda: self._carry(self._dropped))
+            table.attempt("dropped waist", "panels.ends", self._drop)
         elif panels.ends in ("under_bust", "midriff"):
             table.attempt("line under the bust", "panels.ends", self._under_bust)
+
+    def _basque(self) -> None:
+        self.table.redraw(FRONT_PIECE, lambda p: pointed_waist(p, self.panels.depth))
+        self.table.point = self.panels.depth
+
+    def _drop(self) -> None:
+        self._carry(self._dropped)
+        self.table.level = self.panels.depth
 
     def _dropped(self, piece: Piece) -> Below:
         """A dropped waist follows the hip with 2 cm of ease on each quarter's way to it."""
@@ -297,6 +307,8 @@ class _Styled:
         cut_under_bust(table, BACK_PIECE, self._same_along_side(back, front, level, above_waist), keep)
         if keep:
             midriff_joined(table, (FRONT_PIECE, BACK_PIECE))
+        else:
+            table.level = -above_waist
 
     def _same_along_side(self, back: Piece, front: Piece, level: float, guess: float) -> float:
         """The level at which a level line cuts as much off the back's side seam as the front's line off its own."""
@@ -387,6 +399,9 @@ class _Styled:
         for name, piece in list(self.table.pieces.items()):
             if "facing" not in name and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges):
                 self.table.put(with_button_stand(piece, width, width + 40.0))
+        there = {(name, edge.name) for name, piece in self.table.pieces.items() for edge in piece.edges}
+        # a centre front seam is no seam any more: it is buttoned
+        self.table.seams = [s for s in self.table.seams if all((r.piece, r.edge) in there for r in (*s.a, *s.b))]
 
     def _merge(self) -> None:
         front = self.table.pieces[FRONT_PIECE]

@@ -29,6 +29,9 @@ class Styling:
     waist: list[EdgeRef] = field(default_factory=list)
     corners: list[str] = field(default_factory=list)
     findings: list[Finding] = field(default_factory=list)
+    level: float = 0.0
+    point: float = 0.0
+    carried: bool = False
 
     def __post_init__(self) -> None:
         self.pieces = {piece.name: piece for piece in self.bodice.pieces}
@@ -40,6 +43,7 @@ class Styling:
         return replace(
             self.bodice, pieces=tuple(self.pieces.values()), seams=tuple(self.seams), waist=tuple(self.waist),
             corners=tuple(self.corners), findings=(*self.bodice.findings, *self.findings),
+            level=self.level, point=self.point, carried=self.carried,
         )  # fmt: skip
 
     @property

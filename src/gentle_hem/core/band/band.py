@@ -1,0 +1,178 @@
+"""Bands between bodice and lower part (handbook 5, 8): a straight waistband, a shaped hip yoke or basque band.
+
+waistband                      yoke: darts closed, a part of a cone
+┌────────────────┐             ╭───── bodice's edge ─────╮
+└────────────────┘             ╰────── wider below ───────╯
+"""
+
+from __future__ import annotations
+
+from math import pi
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.findings import in_recipe, stop
+from gentle_hem.core.geometry import Arc, Line, Path, Point, polar
+from gentle_hem.core.geometry.point import ORIGIN
+from gentle_hem.core.parts import Host, Made, OpeningPlace, RecipePart, between
+from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Workings
+
+
+class Band(RecipePart):
+    """A part between the bodice's edge and the lower part's."""
+
+    def make_up(self, host: Host, notes: Workings) -> Made | None:
+        """Its pieces; ``waist`` is its upper edge, ``hem`` its lower one. None when there is no band."""
+        return None
+
+    @property
+    def depth(self) -> float:
+        """How much lower the lower part begins."""
+        return 0.0
+
+
+class NoBand(Band):
+    """The lower part is sewn straight to the bodice."""
+
+    title: ClassVar[str] = "Band"
+    sentences: ClassVar[tuple[str, ...]] = ()
+    words: ClassVar[dict[str, Word]] = {}
+
+    kind: Literal["none"] = "none"
+
+
+class Waistband(Band):
+    """A waistband 4 cm wide between bodice and skirt."""
+
+    title: ClassVar[str] = "Waistband"
+    sentences: ClassVar[tuple[str, ...]] = ("A straight waistband {width} wide is sewn between them, {finish}.",)
+    words: ClassVar[dict[str, Word]] = {
+        "width": length("width of the band", presets=((inches(1.5), "1 1/2 in"), (40.0, "4 cm"), (60.0, "6 cm"))),
+        "finish": choice("how it is cut", ("single", "cut single"), ("faced", "cut double and faced")),
+    }
+
+    kind: Literal["waistband"] = "waistband"
+    width: Annotated[Length, between(10, 200)] = 40.0
+    finish: Literal["single", "faced"] = "faced"
+
+    @property
+    def depth(self) -> float:
+        return self.width
+
+    def make_up(self, host: Host, notes: Workings) -> Made:
+        notes.about("waistband").work(
+            "waistband, half", host.half, "the bodice's edge from CF to CB", rule="its width counts in the skirt length"
+        )
+        return _band_made(host, self.width, (0.0, 0.0), "waistband", 2 if self.finish == "faced" else 1)
+
+
+class HipYoke(Band):
+    """A hip yoke 12 cm deep, shaped to the hip without darts."""
+
+    title: ClassVar[str] = "Hip yoke"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "A shaped yoke {deep} deep is sewn between them, {ease} easier than the body at its lower edge.",
+    )
+    words: ClassVar[dict[str, Word]] = {"deep": length("depth of the yoke"), "ease": length("ease at its lower edge")}
+
+    kind: Literal["yoke"] = "yoke"
+    deep: Annotated[Length, between(20, 300)] = 120.0
+    ease: Annotated[Length, between(0, 200)] = Field(30.0, description="Ease round its lower edge.")
+
+    @property
+    def depth(self) -> float:
+        return self.deep
+
+    def make_up(self, host: Host, notes: Workings) -> Made:
+        notes = notes.about("yoke")
+        measures = Measures(host.figure, notes)
+        hip, drop = measures.take("hip_girth"), measures.take("waist_to_hip")
+        whole = 2 * host.half
+        share = min(1.0, max(0.0, (host.level + self.deep) / max(drop, 1.0)))
+        body = notes.work(
+            "body at the yoke's edge",
+            whole + (hip - whole) * share,
+            "{waist} + ({hip} − {waist}) × {depth} ÷ {waist_to_hip}",
+            waist=whole,
+            hip=hip,
+            depth=host.level + self.deep,
+            waist_to_hip=drop,
+        )
+        lower = notes.work(
+            "yoke's lower edge", max(body + self.ease, whole), "{body} + {ease}", body=body, ease=self.ease
+        )
+        grown = (float(lower) - whole) / 2
+        front = grown * host.front / host.half
+        made = _band_made(host, self.deep, (front, grown - front), "yoke", 1)
+        found = list(measures.findings)
+        if grown < 0:
+            found.append(
+                stop(
+                    "yoke-narrower-than-bodice", "The hip is narrower than the bodice's edge.", *in_recipe("band.deep")
+                )
+            )
+        return made.also(found)
+
+
+def _band_made(host: Host, deep: float, grown: tuple[float, float], name: str, layers: int) -> Made:
+    pieces = (
+        _half(f"{name} front", True, host, host.front, grown[0], deep, layers),
+        _half(f"{name} back", False, host, host.back, grown[1], deep, layers),
+    )
+    names = [piece.name for piece in pieces]
+    seams = [Seam(f"{name} side seam", (EdgeRef(names[0], "side"),), (EdgeRef(names[1], "side"),))]
+    back = pieces[1]
+    if not back.on_fold:
+        ref = EdgeRef(back.name, "centre back")
+        seams.append(Seam(f"{name} centre back seam", (ref,), (ref,)))
+    return Made(
+        pieces, tuple(seams), tuple(EdgeRef(n, "waist", backwards=True) for n in names),
+        hem=tuple(EdgeRef(n, "lower") for n in names), name=name,
+    )  # fmt: skip
+
+
+def _half(name: str, is_front: bool, host: Host, top: float, grown: float, deep: float, layers: int) -> Piece:
+    """A half band, its centre on the left: its upper edge ``top`` long, its lower one longer by ``grown``."""
+    if grown > 0.5:
+        turn = grown / deep
+        radius = top / turn
+        upper = Path.of(Arc(ORIGIN, radius, -pi / 2 + turn, -turn))
+        lower = Path.of(Arc(ORIGIN, radius + deep, -pi / 2, turn))
+        end = -pi / 2 + turn
+        centre = Path.of(Line(Point(0, -radius), Point(0, -radius - deep)))
+        side = Path.of(Line(polar(radius + deep, end), polar(radius, end)))
+    else:
+        upper = Path.through(Point(top, 0), Point(0, 0))
+        lower = Path.through(Point(0, -deep), Point(top, -deep))
+        centre = Path.through(Point(0, 0), Point(0, -deep))
+        side = Path.through(Point(top, -deep), Point(top, 0))
+    place, allowances = host.opening.place, host.allowances
+    role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
+    opens = not is_front and place is OpeningPlace.CENTRE_BACK
+    edges = (
+        Edge(str(role), role, centre, allowances.zip if opens else 0.0, turned=opens),
+        Edge("lower", Role.WAIST, lower, allowances.waist),
+        Edge("side", Role.SIDE, side, allowances.side, turned=place is OpeningPlace.SIDE),
+        Edge("waist", Role.WAIST, upper, allowances.waist),
+    )
+    where = "front" if is_front else "back"
+    marks = []
+    for mark in host.waist.darts():
+        if mark.name.startswith(where):
+            share = (mark.at if is_front else host.half - mark.at) / top
+            if 0.02 < share < 0.98:
+                marks.append(Notch("waist", upper.length * (1 - share), mark.name, double=not is_front))
+                marks.append(Notch("lower", lower.length * share, mark.name, double=not is_front))
+    x = min(15.0, top * 0.2)
+    y = centre.start.y
+    piece = Piece(
+        name, edges, cut=layers * (2 if opens else 1), on_fold=not opens, notches=tuple(marks),
+        grain=(Point(x, y - 0.2 * deep), Point(x, y - 0.8 * deep)),
+    )  # fmt: skip
+    return piece if is_front else mirrored(piece)

@@ -1,0 +1,233 @@
+"""Fitting a lower edge that exists to the edge above it (handbook 9.1): side seams taken in, darts, gathers.
+
+side seams    w at the waist, run out to nothing by the hip        ╲│
+darts         under the bodice's, each within what a dart can take  V
+gathers       fullness = lower ÷ bodice
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+from typing import Annotated, Any, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.findings import Remedy
+from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.join import JoinReport, ease_remedy, unroll
+from gentle_hem.core.parts import Host, Made, RecipePart, between
+from gentle_hem.core.pattern import Dart, Piece, Role
+from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.units import Length
+from gentle_hem.core.workings import Ratio
+
+LEAST_DART, WIDEST_DART = 10.0, 35.0
+SMALLEST_SURPLUS = 6.0
+"""Darts take 1-3.5 cm each, and none is worth stitching for less than 6 mm: common practice (handbook 9.1)."""
+
+MOST_AT_SIDE = 15.0
+"""Up to 1.5 cm at each side edge, run out by the hip: common practice (handbook 9.1)."""
+
+LEAST_GATHER, LOOKS_LIKE_MISTAKE = 1.15, 1.03
+"""Gathers are sensible from 1.15 up; between 1.03 and 1.15 they look like a mistake: common practice."""
+
+MOST_IN_BODICE = 40.0
+FRONT_DEPTH, BACK_DEPTH = 108.0, 140.0
+"""Skirt dart lengths: front 3½-5 in, back 5-6 in: common practice (handbook 5)."""
+
+
+class JoinPlan(RecipePart):
+    """How bodice and lower part are meant to meet: plainly, eased, darted, taken in or gathered."""
+
+    title: ClassVar[str] = "Waist seam"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "At the waist seam {ease} is eased in; darts of {dart} are put into the lower part under the bodice's, its "
+        "side seams are taken in {side}, and it is sewn on {manner}.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "ease": length("ease at the waist seam"),
+        "dart": length("darts put into the lower part, each"),
+        "side": length("side seams taken in, each edge", help="Less than nothing lets them out."),
+        "manner": choice("how it is sewn on", ("flat", "flat"), ("gathered", "gathered"), ("pleated", "in pleats")),
+    }
+
+    ease: Annotated[Length, between(-300, 300)] = Field(
+        0.0, description="How much longer the lower edge is meant to be, round the whole waist."
+    )
+    dart: Annotated[Length, between(0, WIDEST_DART)] = Field(0.0, description="Each dart put into the lower part.")
+    side: Annotated[Length, between(-MOST_AT_SIDE, MOST_AT_SIDE)] = Field(
+        0.0, description="Taken in at each edge of the side seams, at the waist."
+    )
+    manner: Literal["flat", "gathered", "pleated"] = "flat"
+
+
+def fitted(made: Made, host: Host, plan: JoinPlan) -> Made:
+    """The lower part with its side seams taken in and darts put in as planned."""
+    pieces = {piece.name: piece for piece in made.pieces}
+    if plan.side:
+        pieces = {name: _taken_in(piece, plan.side) for name, piece in pieces.items()}
+    if plan.dart:
+        pieces = _darted(made, pieces, host, plan.dart)
+    return replace(made, pieces=tuple(pieces.values()))
+
+
+def side_ends(made: Made) -> int:
+    """How many ends of side seams the waist edge of the half garment has."""
+    pieces = {piece.name: piece for piece in made.pieces}
+    count = 0
+    for ref in made.waist:
+        edges = pieces[ref.piece].edges
+        place = next(i for i, edge in enumerate(edges) if edge.name == ref.edge)
+        count += sum(edges[i % len(edges)].role is Role.SIDE for i in (place - 1, place + 1))
+    return count
+
+
+def _taken_in(piece: Piece, by: float) -> Piece:
+    """A lower piece whose side edges lean in by ``by`` at the waist, run out at the hip's depth.
+
+    Lower pieces run: left edge down, hem, right edge up, waist from right to left.
+    """
+    names = [edge.name for edge in piece.edges]
+    if "waist" not in names:
+        return piece
+    place = names.index("waist")
+    before, waist, after = piece.edges[place - 1], piece.edges[place], piece.edges[(place + 1) % len(names)]
+    path, right, left = waist.path, before.path, after.path
+    at_start, at_end = before.role is Role.SIDE, after.role is Role.SIDE
+    if not (at_start or at_end) or path.length < 4 * abs(by):
+        return piece
+    if at_start:
+        path = path.split(by)[1] if by > 0 else Path((Line(path.start + path.leaving * by, path.start), *path.segments))
+        right = _run_out(right.reversed(), path.start).reversed()
+    if at_end:
+        path = (
+            path.split(path.length - by)[0]
+            if by > 0
+            else Path((*path.segments, Line(path.end, path.end - path.arriving * by)))
+        )
+        left = _run_out(left, path.end)
+    shift = by if at_start else 0.0
+    redrawn = {before.name: right, waist.name: path, after.name: left}
+    edges = tuple(replace(e, path=redrawn.get(e.name, e.path)) for e in piece.edges)
+    darts = tuple(replace(d, at=d.at - shift) if d.edge == "waist" else d for d in piece.darts)
+    notches = tuple(
+        replace(n, at=n.at - shift) if n.edge == "waist" else n
+        for n in piece.notches
+        if n.edge != "waist" or 0 < n.at - shift < path.length
+    )
+    return replace(piece, edges=edges, darts=darts, notches=notches)
+
+
+def _run_out(side: Path, top: Point) -> Path:
+    """A side edge from the waist down, begun anew at ``top`` and back on its old line by the hip."""
+    depth = min(180.0, side.length * 0.5)
+    rest = side.split(depth)[1]
+    third = top.distance(rest.start) / 3
+    toward = (rest.start - top).unit
+    curve = Cubic(top, top + toward * third, rest.start - rest.leaving * third, rest.start)
+    return Path((curve, *rest.segments))
+
+
+def _darted(made: Made, pieces: Mapping[str, Piece], host: Host, intake: float) -> dict[str, Piece]:
+    """A dart of ``intake`` put into the lower edge under each of the bodice's; one that is there is made wider."""
+    marks = host.waist.darts()
+    if not marks:
+        return dict(pieces)
+    edge = unroll(made.waist, pieces, made.corners)
+    result = dict(pieces)
+    start = 0.0
+    share = (edge.length - intake * len(marks)) / host.waist.length
+    for ref, (_, _, run) in zip(made.waist, edge.runs, strict=True):
+        piece = result[ref.piece]
+        path = piece.edge(ref.edge).path
+        darts, notches = list(piece.darts), list(piece.notches)
+        for k, mark in enumerate(marks):
+            there = next((d for d in darts if d.edge == ref.edge and d.landmark == mark.name), None)
+            if there is not None:
+                at = max(there.at - intake / 2, 0.0)
+                darts[darts.index(there)] = replace(there, at=at, intake=there.intake + intake)
+                continue
+            along = mark.at * share + intake * k - start
+            if not 0 <= along <= run - intake:
+                continue
+            from_path = path.length - along - intake if ref.backwards else along
+            middle = from_path + intake / 2
+            inward = path.tangent_at(middle).left
+            depth = FRONT_DEPTH if mark.name.startswith("front") else BACK_DEPTH
+            darts.append(Dart(ref.edge, from_path, intake, path.point_at(middle) + inward * depth, mark.name))
+            notches = [n for n in notches if n.landmark != mark.name]
+        result[ref.piece] = replace(piece, darts=tuple(darts), notches=tuple(notches))
+        start += run
+    return result
+
+
+def remedies(
+    report: JoinReport,
+    plan: JoinPlan,
+    own: list[Remedy],
+    pin: Mapping[str, Any],
+    bodice: Mapping[str, tuple[float, float]],
+    side_ends: int,
+) -> tuple[Remedy, ...]:
+    """Every way to close a join that does not meet, best first, each with its limit and cost (handbook 9.1).
+
+    ``own`` are the lower part's ways; ``pin`` holds its edge as it is; ``bodice`` says which words of the bodice's
+    recipe widen its waist, and how much one millimetre all round adds to each; ``side_ends`` is how many ends of side
+    seams the lower edge of the half garment has.
+    """
+    surplus = 2 * report.open_difference
+    found = list(own)
+    codes = {remedy.code for remedy in found}
+    darts = len(report.upper.darts())
+    if "darts" not in codes and surplus >= SMALLEST_SURPLUS and darts:
+        each = surplus / (2 * darts)
+        if LEAST_DART <= each + plan.dart <= WIDEST_DART:
+            found.append(
+                Remedy(
+                    "darts", "Take it up in {count} darts of {each} under the bodice's",
+                    {**pin, "join.dart": plan.dart + each}, "costs no length; the hem keeps its sweep",
+                    {"count": str(2 * darts), "each": each + plan.dart},
+                )
+            )  # fmt: skip
+    easing = ease_remedy(report, plan.ease, pin)
+    if easing:
+        found.append(easing)
+    each = surplus / (2 * side_ends) if side_ends else 0.0
+    if side_ends and abs(plan.side + each) <= MOST_AT_SIDE and abs(surplus) > 0:
+        word = "Take the side seams in" if each > 0 else "Let the side seams out"
+        found.append(
+            Remedy(
+                "side-seams",
+                word + " by {each} at each edge, run out by the hip",
+                {**pin, "join.side": plan.side + each},
+                "no length; the hip stays" if each > 0 else "needs that much allowance at the sides",
+                {"each": abs(each)},
+            )
+        )
+    fullness = report.lower.length * report.fullness / report.upper.length
+    if surplus > 0 and fullness >= LOOKS_LIKE_MISTAKE:
+        mistake = (
+            "between 1.03 and 1.15 it looks like a mistake" if fullness < LEAST_GATHER else "soft folds at the seam"
+        )
+        for manner, word in (("gathered", "Gather"), ("pleated", "Pleat")):
+            found.append(
+                Remedy(
+                    manner,
+                    word + " it onto the {above}, {fullness} times as full",
+                    {**pin, "join.manner": manner},
+                    mistake,
+                    {"fullness": Ratio(fullness), "above": report.upper_name},
+                )
+            )
+    if bodice and abs(surplus) <= MOST_IN_BODICE:
+        changes = {path: value + surplus * share for path, (value, share) in bodice.items()}
+        if all(value >= -90 for value in changes.values()):
+            word = "Widen" if surplus > 0 else "Narrow"
+            found.append(
+                Remedy(
+                    "bodice-side", word + " the {above}'s waist by {amount} all round", {**pin, **changes},
+                    "changes how the bodice fits at the waist", {"amount": abs(surplus), "above": report.upper_name},
+                )
+            )  # fmt: skip
+    return tuple(found)

@@ -1,0 +1,328 @@
+"""Gored skirts (handbook 5): n panels, straight flare from the hip or a trumpet from a chosen level.
+
+      waist ÷ n             ╭─╮
+      ╭───────╮            ╱   ╲      every gore's hem is curved, so that its middle is as long as its sides and the
+     ╱  hip    ╲           │   │      sewn hem runs on without a corner at the seams
+    ╱           ╲          ╱   ╲
+    ╰────hem────╯         ╰─────╯     trumpet
+
+Half a gore lies at the centre front on the fold where n ÷ 4 is not a whole number.
+"""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+from math import asin, atan2, cos, pi, sin, tan
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.block.shape import MIRROR, mirrored
+from gentle_hem.core.findings import Remedy, in_recipe, stop
+from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Point
+from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, JoinReport
+from gentle_hem.core.lower.panel import HemAllowance, HipEase, hips_of, seam_halves, too_short
+from gentle_hem.core.lower.straight import meet_the_bodice
+from gentle_hem.core.parts import (
+    FinishedLength,
+    Host,
+    LowerPart,
+    Made,
+    OpeningPlace,
+    SeamLength,
+    between,
+    number_between,
+)
+from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.sentences import Word, choice, length, number
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Count, Workings
+
+
+@dataclass(frozen=True, slots=True)
+class Gore:
+    """One gore's widths and levels, mm."""
+
+    waist: float
+    hip: float
+    hem: float
+    hip_depth: float
+    flare_from: float
+    length: float
+
+    def half(self) -> tuple[Path, Path, Path]:
+        """Right half, its middle on x = 0: the waist from the side to the middle, the side down, the hem outwards.
+
+        The hem is a curve square to the side and to the middle, which is as long as the side; the waist is an arc
+        square to the side.
+        """
+        hip = Point(self.hip / 2, -self.hip_depth)
+        level = max(self.flare_from, self.hip_depth)
+        narrow = Point(self.hip / 2, -level)
+        straight = max(self.length - level, 1.0)
+        flare = max((self.hem - self.hip) / 2, -self.hip / 2 + 5)
+        lean = atan2(flare, straight)
+        foot = narrow + Point(sin(lean), -cos(lean)) * straight
+        half_waist = self.waist / 2
+        sag = 0.0
+        for _ in range(30):
+            top = Point(_chord(half_waist, sag), 0)
+            side = self._side(top, hip, narrow, foot)
+            lean_at_waist = atan2(side.leaving.x, -side.leaving.y)
+            square = max(-0.4, min(0.4, tan(lean_at_waist / 2))) * top.x
+            if abs(square - sag) < 1e-9:
+                break
+            sag = square
+        middle = Point(0, -sag - side.length)
+        third = middle.distance(foot) * 0.36
+        along = Point(cos(lean), sin(lean))
+        hem = Path.of(Cubic(middle, middle + Point(third, 0), foot - along * third, foot))
+        return _bow(top, sag), side, hem
+
+    def _side(self, top: Point, hip: Point, narrow: Point, foot: Point) -> Path:
+        depth = self.hip_depth
+        segments: list[Cubic | Line] = []
+        if depth > 15:
+            down = (foot - hip).unit if narrow.distance(hip) < 1 else Point(0, -1)
+            segments.append(
+                Cubic(top, top + Point((hip.x - top.x) * 0.35, -depth * 0.3), hip - down * (0.4 * depth), hip)
+            )
+            if narrow.distance(hip) >= 1:
+                segments.append(Line(hip, narrow))
+            segments.append(Line(narrow, foot))
+        else:
+            segments.append(Line(top, foot))
+        return Path(tuple(segments))
+
+
+def _chord(arc: float, sag: float) -> float:
+    """Half the chord of an arc whose half is ``arc`` long and that sags by ``sag``."""
+    low, high = 0.0, arc
+    for _ in range(60):
+        chord = (low + high) / 2
+        radius = (chord**2 + sag**2) / (2 * abs(sag)) if abs(sag) > 1e-9 else 1e12
+        made = radius * asin(min(1.0, chord / radius)) if abs(sag) > 1e-9 else chord
+        low, high = (chord, high) if made < arc else (low, chord)
+    return (low + high) / 2
+
+
+def _bow(side: Point, sag: float) -> Path:
+    """The half waist from the side to the middle, which lies ``sag`` below it."""
+    middle = Point(0, -sag)
+    if abs(sag) < 1e-6:
+        return Path.of(Line(side, Point(0, side.y)))
+    radius = (side.x**2 + sag**2) / (2 * abs(sag))
+    if sag > 0:
+        centre = Point(0, -sag + radius)
+        return Path.of(Arc(centre, radius, (side - centre).angle, (middle - centre).angle - (side - centre).angle))
+    centre = Point(0, -sag - radius)
+    return Path.of(Arc(centre, radius, (side - centre).angle, (middle - centre).angle - (side - centre).angle))
+
+
+class Gores(LowerPart):
+    """A skirt of 6 gores, 62 cm finished, hem 240 cm round."""
+
+    title: ClassVar[str] = "Gored skirt"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "A skirt of {count} gores, {length} finished, sewn to {seam}, hem {hem_sweep} round, flared {flare_from}, hem "
+        "allowance {hem}.",
+        "Hip ease {hip_ease}; the trumpet begins {trumpet} below the seam.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "count": number("gores", (4, "4"), (6, "6"), (7, "7"), (8, "8"), (10, "10"), (12, "12")),
+        "length": length("finished length"),
+        "seam": length("waist seam of the skirt", without="the bodice's waist as it measures"),
+        "hem_sweep": length("hem all round"),
+        "flare_from": choice("where the flare begins", ("hip", "from the hip"), ("trumpet", "as a trumpet")),
+        "hem": length("hem allowance"),
+        "hip_ease": length("ease at the hip"),
+        "trumpet": length("where the trumpet begins"),
+    }
+
+    kind: Literal["gores"] = "gores"
+    count: Annotated[int, number_between(2, 24, "gores")] = Field(6, description="How many gores.")
+    length: FinishedLength = Field(700.0, description="Finished length, waist seam to hem.")
+    seam: SeamLength | None = Field(None, description="Its waist where it is cut already; nothing: the bodice's.")
+    hem_sweep: Annotated[Length, between(200, 20_000)] = Field(2400.0, description="Hem all round.")
+    flare_from: Literal["hip", "trumpet"] = "hip"
+    trumpet: Annotated[Length, between(0, 2000)] = Field(450.0, description="Where a trumpet begins, below the seam.")
+    hip_ease: HipEase = Field(inches(2), description="Ease round the whole hip.")
+    hem: HemAllowance = Field(20.0, description="Hem allowance.")
+
+    def remedies(self, report: JoinReport) -> list[Remedy]:
+        return meet_the_bodice(self.seam, report)
+
+    def make_up(self, host: Host, notes: Workings) -> Made:
+        notes = notes.about("skirt")
+        hips, findings = hips_of(host, self.hip_ease, 0.0, notes)
+        front, back = seam_halves(host, self.seam)
+        count = notes.work("gores", Count(self.count), "as asked")
+        hip = notes.work(
+            "gore at the hip", 2 * (hips.front + hips.back) / self.count, "{hip_with_ease} ÷ {gores}",
+            hip_with_ease=2 * (hips.front + hips.back), gores=count,
+        )  # fmt: skip
+        hem = notes.work(
+            "gore at the hem",
+            self.hem_sweep / self.count,
+            "{hem_sweep} ÷ {gores}",
+            hem_sweep=self.hem_sweep,
+            gores=count,
+        )
+        level = min(self.trumpet, self.length - 20) if self.flare_from == "trumpet" else hips.depth
+        if self.hem_sweep < 2 * (hips.front + hips.back) - 1 and self.length > hips.depth:
+            findings.append(
+                stop(
+                    "hem-narrower-than-hip",
+                    "A hem of {hem} is narrower than the hip with its ease, {hip}; gores flare out from the hip.",
+                    *in_recipe("lower.hem_sweep"),
+                    remedies=(
+                        Remedy("hem", "Make the hem {hip}", {"lower.hem_sweep": 2 * (hips.front + hips.back)}, "",
+                               {"hip": 2 * (hips.front + hips.back)}),
+                    ),
+                    hem=self.hem_sweep, hip=2 * (hips.front + hips.back),
+                )
+            )  # fmt: skip
+        plan = _plan(self.count)
+        waists = [length / share for length, share in ((front, plan.front), (back, plan.back)) if share]
+        if plan.whole:
+            waists = [(front + back) * 2 / self.count] * 2
+        notes.work("gore at the waist", waists[0], "{front_waist} ÷ {gores_in_front}", front_waist=front,
+                   gores_in_front=Count(plan.front) if not plan.whole else Count(self.count))  # fmt: skip
+        gores = [Gore(width, float(hip), float(hem), hips.depth, level, self.length) for width in waists]
+        made = _GoresMade(self, host, plan, gores).made()
+        return made.also([*findings, *too_short(self.length, self.hem, host.allowances)])
+
+
+@dataclass(frozen=True, slots=True)
+class _Plan:
+    """How n gores fall on half a garment: gores in the front and back half, halves at the centres."""
+
+    count: int
+    front: float
+    back: float
+    whole: bool
+    """The gores do not fall on the side seam: all are alike, counted from the centre front."""
+
+
+def _plan(count: int) -> _Plan:
+    if count % 2:
+        return _Plan(count, count / 4, count / 4, True)
+    return _Plan(count, count / 4, count / 4, False)
+
+
+class _GoresMade:
+    """The gores of one skirt as pieces and seams."""
+
+    def __init__(self, part: Gores, host: Host, plan: _Plan, gores: list[Gore]) -> None:
+        self.part, self.host, self.plan, self.gores = part, host, plan, gores
+
+    def made(self) -> Made:
+        plan, host = self.plan, self.host
+        opens = host.opening.place is OpeningPlace.CENTRE_BACK
+        pieces: list[Piece] = []
+        order: list[tuple[str, bool]] = []
+        if plan.whole:
+            whole = (plan.count - 1) // 2
+            pieces.append(
+                self._piece("gore centre front", self.gores[0], half=True, centre=Role.CENTRE_FRONT, folded=True)
+            )
+            pieces.append(self._piece("gore", self.gores[0], cut=2 * whole, back=opens))
+            order = [("gore centre front", False)] + [("gore", False)] * whole
+            corners = (CENTRE_FRONT, *[f"gore seam {k + 1}" for k in range(whole)], CENTRE_BACK)
+        else:
+            corner_list = [CENTRE_FRONT]
+            for where, share, gore in (("front", plan.front, self.gores[0]), ("back", plan.back, self.gores[1])):
+                full, odd = int(share), share - int(share) > 0
+                names = []
+                if full:
+                    pieces.append(
+                        self._piece(f"gore {where}", gore, cut=2 * full, back=opens and where == "back" and not odd)
+                    )
+                    names += [f"gore {where}"] * full
+                if odd:
+                    role = Role.CENTRE_FRONT if where == "front" else Role.CENTRE_BACK
+                    fold = where == "front" or not opens
+                    name = f"gore centre {where}"
+                    pieces.append(self._piece(name, gore, half=True, centre=role, folded=fold))
+                    names = [name, *names] if where == "front" else [*names, name]
+                order += [(name, False) for name in names]
+                corner_list += [f"{where} gore seam {k + 1}" for k in range(len(names) - 1)]
+                corner_list.append(SIDE_SEAM if where == "front" else CENTRE_BACK)
+            corners = tuple(corner_list)
+        return self._sewn(tuple(pieces), order, corners)
+
+    def _sewn(self, pieces: tuple[Piece, ...], order: list[tuple[str, bool]], corners: tuple[str, ...]) -> Made:
+        names = [name for name, _ in order]
+        by_name = {piece.name: piece for piece in pieces}
+        seams = []
+        for k, (a, b) in enumerate(itertools.pairwise(names)):
+            seams.append(Seam(f"{corners[k + 1]}", (EdgeRef(a, "side"),), (EdgeRef(b, self._near(by_name[b])),)))
+        waist = tuple(EdgeRef(name, "waist", backwards=True) for name in names)
+        hem = tuple(EdgeRef(name, "hem") for name in names)
+        pin = {"lower.seam": 2 * sum(seam_halves(self.host, self.part.seam))}
+        return Made(
+            pieces, tuple(seams), waist, corners, pin=pin, hem=hem, hem_corners=corners,
+        )  # fmt: skip
+
+    @staticmethod
+    def _near(piece: Piece) -> str:
+        """The edge of a gore nearer the centre front."""
+        names = {edge.name for edge in piece.edges}
+        return "side near" if "side near" in names else "side"
+
+    def _piece(
+        self,
+        name: str,
+        gore: Gore,
+        *,
+        cut: int = 1,
+        half: bool = False,
+        centre: Role | None = None,
+        folded: bool = False,
+        back: bool = False,
+    ) -> Piece:
+        waist, side, hem = gore.half()
+        allowances = self.host.allowances
+        seam = allowances.side
+        if half:
+            assert centre is not None
+            line = Path.through(waist.end, hem.start)
+            opens = not folded and centre is Role.CENTRE_BACK
+            edges = (
+                Edge(str(centre), centre, line, 0.0 if folded else allowances.of(centre), turned=opens),
+                Edge("hem", Role.HEM, hem, self.part.hem, turned=True),
+                Edge("side", Role.SIDE, side.reversed(), seam),
+                Edge("waist", Role.WAIST, waist, allowances.waist),
+            )
+            piece = Piece(
+                name, edges, cut=1 if folded else 2, on_fold=folded, notches=(Notch("side", side.length / 2),),
+                grain=(Point(20, -0.3 * gore.length), Point(20, -0.7 * gore.length)),
+            )  # fmt: skip
+            if centre is Role.CENTRE_BACK:
+                return mirrored(piece)
+            return piece
+
+        left = side.placed(MIRROR)
+        left_hem, left_waist = hem.placed(MIRROR).reversed(), waist.placed(MIRROR).reversed()
+        edges = (
+            Edge("side near", Role.SIDE, left, seam),
+            Edge("hem", Role.HEM, left_hem.then(hem), self.part.hem, turned=True),
+            Edge("side", Role.SIDE, side.reversed(), seam),
+            Edge("waist", Role.WAIST, waist.then(left_waist), allowances.waist),
+        )
+        marks = (Notch("side", side.length / 2), Notch("side near", side.length / 2))
+        remark = "the zip lies in the gores' seam at the centre back" if back else ""
+        return Piece(
+            name, edges, cut=cut, notches=marks, remark=remark,
+            grain=(Point(0, -0.3 * gore.length), Point(0, -0.7 * gore.length)),
+        )  # fmt: skip
+
+
+def hem_corner(first: Piece, second: Piece) -> float:
+    """How far the sewn hem of two gores bends at their seam, in radians: nothing when it runs on."""
+    a, b = first.edge("hem").path, second.edge("hem").path
+    left, right = first.edge("side").path.leaving, second.edge("side near" if len(second.edges) == 4 else "side").path
+    turn_a = abs(atan2(a.arriving.cross(left), a.arriving.dot(left)))
+    turn_b = abs(atan2(right.arriving.cross(b.leaving), right.arriving.dot(b.leaving)))
+    return abs(pi - turn_a - turn_b)

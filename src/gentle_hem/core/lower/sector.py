@@ -1,0 +1,82 @@
+"""A flare's sector as a piece, whatever its hem: level, high and low, square (handbook 7.1, 7.4).
+
+centre ·
+       │╲ r        inner edge: an arc of radius r, the seam
+       │  ╲___
+       │  side ╲   outer edge: given, from the centre line to the side
+       ╰─ hem ──╯
+"""
+
+from __future__ import annotations
+
+from math import pi
+
+from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
+from gentle_hem.core.lower.flare import room_beside
+from gentle_hem.core.parts import Host, OpeningPlace
+from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+
+
+def sector_piece(
+    name: str, is_front: bool, host: Host, radius: float, angle: float, hem: Path, hem_allowance: float, folded: bool
+) -> Piece:
+    """A front or back sector. Its centre hangs straight down from the flare's centre at the origin; ``hem`` runs from
+    the centre line to the side line. A back is turned over.
+    """
+    allowances, place = host.allowances, host.opening.place
+    role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
+    opens = not is_front and place is OpeningPlace.CENTRE_BACK and not folded
+    whole = 2 * angle if folded else angle
+    waist_allowance = min(allowances.waist, radius * 0.5)
+    room = room_beside(whole, radius - waist_allowance)
+    at_side = allowances.side if allowances.side <= room else 0.0
+    at_centre = 0.0 if folded else allowances.of(role) if opens else allowances.panel
+    waist = Path.of(Arc(ORIGIN, radius, -pi / 2 + angle, -angle))
+    side_foot = hem.end
+    edges = (
+        Edge(
+            str(role),
+            role,
+            Path.of(Line(polar(radius, -pi / 2), hem.start)),
+            min(at_centre, max(room, 0.0)) if not folded else 0.0,
+            turned=opens,
+        ),
+        Edge("hem", Role.HEM, hem, hem_allowance, turned=True),
+        Edge(
+            "side",
+            Role.SIDE,
+            Path.of(Line(side_foot, polar(radius, -pi / 2 + angle))),
+            at_side,
+            turned=place is OpeningPlace.SIDE,
+        ),
+        Edge("waist", Role.WAIST, waist, waist_allowance),
+    )
+    marks = [Notch("side", edges[2].drawn_length / 2, double=not is_front), *_under(host, is_front, waist)]
+    if opens and 0 < host.opening.below_waist < edges[0].drawn_length:
+        marks.append(Notch(str(role), host.opening.below_waist, "zip end"))
+    drop = edges[0].drawn_length
+    inset = min(25.0, 0.3 * radius * min(angle, 1.0) + 4)
+    piece = Piece(
+        name, edges, cut=1 if folded else 2, on_fold=folded, notches=tuple(marks),
+        grain=(Point(inset, -(radius + 0.3 * drop)), Point(inset, -(radius + 0.7 * drop))),
+    )  # fmt: skip
+    return piece if is_front else mirrored(piece)
+
+
+def _under(host: Host, is_front: bool, waist: Path) -> list[Notch]:
+    """Notches under the bodice's darts, in proportion along the arc, which runs from the side to the centre."""
+    whole = host.front if is_front else host.back
+    where = "front" if is_front else "back"
+    made = []
+    for mark in host.waist.darts():
+        if mark.name.startswith(where) and whole:
+            from_centre = (mark.at if is_front else host.half - mark.at) / whole * waist.length
+            if 1 < from_centre < waist.length - 1:
+                made.append(Notch("waist", waist.length - from_centre, mark.name, double=not is_front))
+    return made
+
+
+def level_arc(radius: float, angle: float) -> Path:
+    """A level hem: the outer arc from the centre line to the side."""
+    return Path.of(Arc(ORIGIN, radius, -pi / 2, angle))

@@ -1,0 +1,259 @@
+"""Trousers for a jumpsuit (handbook 6), both crotch schools.
+
+     CF  waist                 the back is the front with its crotch extended 2 in more and its inside leg 1½ in more
+      ╲ ╱─────╮                at mid-thigh and hem; CB slants and rises; its crotch point is lowered until the
+       │       ╲ hip           inside legs walk
+     ╭─╯        │
+crotch ╲        │
+   inside╲      │ side
+      leg │     │
+          └─────┘ hem
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.findings import Finding, Remedy, in_recipe, stop
+from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.join import JoinReport
+from gentle_hem.core.lower.panel import (
+    HemAllowance,
+    HipEase,
+    Quarter,
+    dart_findings,
+    quarters,
+    seam_halves,
+    under_marks,
+)
+from gentle_hem.core.lower.straight import meet_the_bodice
+from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, OpeningPlace, SeamLength, between
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Workings
+
+FRONT_IN, BACK_IN, BACK_RISE = inches(1), 30.0, 22.0
+"""CF comes in 1 in at the waist; CB slants and rises ¾-1 in: common practice (handbook 6)."""
+
+BACK_CROTCH, BACK_LEG = inches(2), inches(1.5)
+"""The back's crotch is extended 2 in more, its inside leg 1½ in more at mid-thigh and hem: common practice."""
+
+SITTING = inches(0.5)
+"""Sitting ease below the crotch depth: common practice."""
+
+LEAST_OVER_HALF_THIGH = 10.0
+
+
+class Trousers(LowerPart):
+    """Trousers, 102 cm finished, 44 cm round the hem, by the thigh school."""
+
+    title: ClassVar[str] = "Trousers"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "Trousers, {length} finished, {hem_round} round each hem, sewn to {seam}, the crotch drafted by "
+        "{school}, hem {hem}.",
+        "Ease: {hip_ease} round the hip, {crotch_ease} more in the crotch depth; the side seams take {side_in}.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "length": length(
+            "finished length", help="From the waist seam, at the side: the full length less the waist length."
+        ),
+        "hem_round": length("round each hem"),
+        "seam": length("waist seam of the trousers", without="the bodice's waist as it measures"),
+        "school": choice("crotch school", ("thigh", "the thigh"), ("hip", "the hip")),
+        "hem": length("hem allowance"),
+        "hip_ease": length("ease at the hip", presets=((50.0, "close, 5 cm"), (inches(4), "easy, 4 in"))),
+        "crotch_ease": length("more crotch depth", presets=((0.0, "none"), (20.0, "2 cm"), (40.0, "4 cm"))),
+        "side_in": length("taken at the side seams"),
+    }
+
+    kind: Literal["trousers"] = "trousers"
+    length: FinishedLength = Field(1020.0, description="Finished length, waist seam to hem, at the side.")
+    hem_round: Annotated[Length, between(150, 2000)] = Field(480.0, description="Round each hem.")
+    seam: SeamLength | None = Field(None, description="Its waist where it is cut already; nothing: the bodice's.")
+    school: Literal["thigh", "hip"] = "hip"
+    hip_ease: HipEase = Field(inches(4), description="Ease round the whole hip: 1 in a quarter for easy legs.")
+    crotch_ease: Annotated[Length, between(0, 150)] = Field(0.0, description="More depth from waist to crotch.")
+    side_in: Annotated[Length, between(0, 80)] = Field(20.0, description="What the side seams take from hip to waist.")
+    hem: HemAllowance = Field(40.0, description="Hem allowance.")
+
+    def remedies(self, report: JoinReport) -> list[Remedy]:
+        return meet_the_bodice(self.seam, report)
+
+    def make_up(self, host: Host, notes: Workings) -> Made:
+        return _Draft(self, host, notes.about("trousers")).made()
+
+
+@dataclass
+class _Draft:
+    """The trousers being drafted."""
+
+    part: Trousers
+    host: Host
+    notes: Workings
+
+    def made(self) -> Made:
+        part, host, notes = self.part, self.host, self.notes
+        measures = Measures(host.figure, notes)
+        hip, drop, thigh = (measures.take(key) for key in ("hip_girth", "waist_to_hip", "thigh_girth"))
+        rise = measures.take("crotch_depth")
+        crotch = notes.work(
+            "crotch level", rise + SITTING + part.crotch_ease - host.level, "{crotch_depth} + {sitting_ease} + {more}",
+            crotch_depth=rise, sitting_ease=SITTING, more=part.crotch_ease,
+        )  # fmt: skip
+        depth = max(min(drop - host.level, crotch - 20), 20.0)
+        quarter = notes.work(
+            "hip quarter", (hip + part.hip_ease) / 4, "({hip} + {ease}) ÷ 4", hip=hip, ease=part.hip_ease
+        )
+        if part.school == "thigh":
+            front = notes.work(
+                "front crotch line", max(thigh / 2 + LEAST_OVER_HALF_THIGH, quarter + 15), "{thigh} ÷ 2 + {more}",
+                rule="thigh school: never below half the thigh and 1 cm", thigh=thigh, more=LEAST_OVER_HALF_THIGH,
+                instead=(("hip school", quarter + hip / 18),),
+            )  # fmt: skip
+            extension = float(front) - quarter
+        else:
+            extension = notes.work(
+                "front crotch extension", hip / 18, "{hip} ÷ 18", rule="hip school, hip ÷ 16 to hip ÷ 20; from memory",
+                hip=hip, instead=(("thigh school", max(thigh / 2 + LEAST_OVER_HALF_THIGH - quarter, 15.0)),),
+            )  # fmt: skip
+        extension = float(extension)
+        parts = quarters(host, part.seam, (quarter - FRONT_IN, quarter - BACK_IN), part.side_in)
+        findings: list[Finding] = [*measures.findings, *dart_findings(parts)]
+        across = notes.work(
+            "crotch width, front and back",
+            2 * quarter + 2 * extension + BACK_CROTCH,
+            "2 × ({hip_quarter} + {extension}) + {more_behind}",
+            hip_quarter=quarter,
+            extension=extension,
+            more_behind=BACK_CROTCH,
+        )
+        if across < thigh + 10:
+            findings.append(
+                stop(
+                    "thigh-too-tight",
+                    "The legs measure {across} at the crotch and the thigh {thigh}; they do not go on.",
+                    *in_recipe("lower.hip_ease"),
+                    across=float(across),
+                    thigh=thigh,
+                )
+            )
+        if part.length < crotch + 40:
+            findings.append(
+                stop(
+                    "legs-too-short", "The legs end at {length}, above the crotch level of {crotch}; make them longer.",
+                    *in_recipe("lower.length"), length=part.length, crotch=float(crotch),
+                )
+            )  # fmt: skip
+        long = max(part.length, float(crotch) + 40)
+        front_hem = max((part.hem_round - BACK_LEG) / 2, 40.0)
+        hip_width = float(quarter)
+        middle = (hip_width - extension) / 2
+        knee = min(float(crotch) + (long - crotch) / 2 - inches(2), long - 10)
+        outer_hem = Point(middle + front_hem / 2, -long)
+        front_leg = self._inside_leg(Point(-extension, -crotch), Point(middle - front_hem / 2, -long), knee, middle)
+        back_foot = Point(middle - front_hem / 2 - BACK_LEG, -long)
+        drop_back = 0.0
+        for _ in range(40):  # the back's crotch point is lowered until the inside legs walk
+            back_leg = self._inside_leg(Point(-extension - BACK_CROTCH, -crotch - drop_back), back_foot, knee, middle)
+            over = back_leg.length - front_leg.length
+            if abs(over) < 1e-6:
+                break
+            drop_back = max(-60.0, min(120.0, drop_back + over))
+        pieces = (
+            self._piece(parts[0], front_leg, outer_hem, depth, hip_width),
+            self._piece(parts[1], back_leg, outer_hem, depth, hip_width),
+        )
+        crotch_length = sum(
+            p.edge(n).drawn_length for p, n in zip(pieces, ("centre front", "centre back"), strict=True)
+        )
+        notes.work("crotch length of the pattern", crotch_length, "front and back crotch seam, walked")
+        return self._sewn(pieces, tuple(findings))
+
+    def _inside_leg(self, top: Point, foot: Point, knee: float, middle: float) -> Path:
+        """From the crotch point down to the hem: hollow to the knee, then straight."""
+        share = 0.42
+        at_knee = Point(foot.x + (top.x - foot.x) * share * 0.6, -knee)
+        if not foot.y + 5 < at_knee.y < top.y - 20:
+            return Path.of(Line(top, foot))
+        down = (foot - at_knee).unit
+        reach = top.distance(at_knee)
+        curve = Cubic(
+            top, top + Point((at_knee.x - top.x) * 0.45, -reach * 0.25), at_knee - down * (reach * 0.4), at_knee
+        )
+        return Path.of(curve, Line(at_knee, foot))
+
+    def _piece(self, part: Quarter, leg: Path, outer_hem: Point, depth: float, hip: float) -> Piece:
+        host, is_front = self.host, part.is_front
+        where = "front" if is_front else "back"
+        centre_in, rise = (FRONT_IN, 0.0) if is_front else (BACK_IN, BACK_RISE)
+        start = Point(centre_in, rise)
+        length = part.drawn
+        across = max(length**2 - rise**2, 1.0) ** 0.5
+        side_top = Point(centre_in + across, 0)
+        waist = Path.of(Line(side_top, start))
+        darts = []
+        toward = (start - side_top).unit
+        for k, (name, at) in enumerate(part.marks):
+            from_side = length - (at + part.intake * k) - part.intake
+            middle = side_top + toward * (from_side + part.intake / 2)
+            apex = middle + toward.left * min(100.0 if is_front else 130.0, 0.6 * depth + 20)
+            darts.append(Dart("waist", from_side, part.intake, apex, name))
+        hip_point = Point(hip, -depth)
+        side_curve = Cubic(
+            side_top,
+            side_top + Point((hip - side_top.x) * 0.35, -depth * 0.3),
+            hip_point + Point(0, depth * 0.4),
+            hip_point,
+        )
+        side = Path.of(side_curve, Line(hip_point, outer_hem))
+        fork = leg.start
+        turn = Point(0, -depth)
+        reach = fork.distance(turn)
+        crotch = Path.of(
+            Line(start, turn),
+            Cubic(
+                turn,
+                turn - Point(0, 0.62 * (turn.y - fork.y)),
+                fork + Point(0.62 * (turn.x - fork.x), 0.02 * reach),
+                fork,
+            ),
+        )
+        role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
+        opens = not is_front and host.opening.place is OpeningPlace.CENTRE_BACK
+        allowances = host.allowances
+        edges = (
+            Edge(str(role), role, crotch, allowances.of(role) if opens else allowances.panel),
+            Edge("inside leg", Role.INSIDE_LEG, leg, allowances.side),
+            Edge("hem", Role.HEM, Path.of(Line(leg.end, outer_hem)), self.part.hem, turned=True),
+            Edge("side", Role.SIDE, side.reversed(), allowances.side),
+            Edge("waist", Role.WAIST, waist, allowances.waist),
+        )
+        marks = [Notch("inside leg", leg.length / 2, double=not is_front), Notch("side", side.length / 2)]
+        marks += under_marks(host, part, waist, tuple(darts))
+        if opens and 0 < host.opening.below_waist < crotch.length:
+            marks.append(Notch(str(role), host.opening.below_waist, "zip end"))
+        middle_x = (leg.end.x + outer_hem.x) / 2
+        piece = Piece(
+            f"trouser {where}", edges, cut=2, darts=tuple(darts), notches=tuple(marks),
+            grain=(Point(middle_x, -depth - 60), Point(middle_x, outer_hem.y * 0.8)),
+        )  # fmt: skip
+        return piece if is_front else mirrored(piece)
+
+    def _sewn(self, pieces: tuple[Piece, Piece], findings: tuple[Finding, ...]) -> Made:
+        front, back = (piece.name for piece in pieces)
+        seams = (
+            Seam("trouser side seam", (EdgeRef(front, "side"),), (EdgeRef(back, "side"),)),
+            Seam("inside leg seam", (EdgeRef(front, "inside leg"),), (EdgeRef(back, "inside leg"),)),
+            Seam("crotch seam, front", (EdgeRef(front, "centre front"),), (EdgeRef(front, "centre front"),)),
+            Seam("crotch seam, back", (EdgeRef(back, "centre back"),), (EdgeRef(back, "centre back"),)),
+        )
+        waist = tuple(EdgeRef(name, "waist", backwards=True) for name in (front, back))
+        hem = tuple(EdgeRef(name, "hem") for name in (front, back))
+        pin = {"lower.seam": 2 * sum(seam_halves(self.host, self.part.seam))}
+        return Made(pieces, seams, waist, pin=pin, findings=findings, hem=hem, name="trousers")

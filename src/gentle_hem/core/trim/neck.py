@@ -1,0 +1,327 @@
+"""What is sewn round the neck or shoulders (handbook 8): stand collar, neck band, cape; and an elastic edge.
+
+stand collar   as long as the neckline, with the same ends
+neck band      neck girth + 1 in; cut 2 × finished width
+cape           off-shoulder girth, half + ½ in on the fold, ends slanted; the arm spans are left free
+elastic        casing = elastic + ease; elastic 0.85-0.9 of the body, always tried on
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.findings import in_recipe, note, warn
+from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.parts import OpeningPlace, between, number_between
+from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.sentences import Word, choice, length, number
+from gentle_hem.core.trim.base import Dressed, Trim
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Ratio, Workings
+
+
+def neck_of(dress: Dressed) -> tuple[EdgeRef, ...]:
+    """The neckline's edges of the styled bodice, half garment, front first."""
+    found = []
+    for where in ("front", "back"):
+        for name in dress.pieces:
+            if name in dress.upper and where in name and "facing" not in name:
+                found += [EdgeRef(name, e.name) for e in dress.pieces[name].edges if e.role is Role.NECKLINE]
+    return tuple(found)
+
+
+class StandCollar(Trim):
+    """A stand collar 4 cm high."""
+
+    title: ClassVar[str] = "Stand collar"
+    sentences: ClassVar[tuple[str, ...]] = ("A stand collar {height} high, as long as the neckline.",)
+    words: ClassVar[dict[str, Word]] = {"height": length("height of the collar")}
+
+    kind: Literal["stand_collar"] = "stand_collar"
+    height: Annotated[Length, between(10, 120)] = 40.0
+
+    def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
+        notes = notes.about("collar")
+        refs = neck_of(dress)
+        if not refs or any(dress.pieces[r.piece].edge(r.edge).name != "neckline" for r in refs):
+            return dress.also(
+                warn("no-neck-for-collar", "This bodice has no neckline to set a collar on.", *in_recipe(where))
+            )
+        half = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in refs)
+        front = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in refs if "front" in r.piece)
+        notes.work("collar, half", half, "{front_neck} + {back_neck}", rule="equal to its neckline, with the same ends",
+                   front_neck=front, back_neck=half - front)  # fmt: skip
+        ends = _ends_of(dress)
+        name = dress.free_name("stand collar")
+        collar = _half_band(name, half, self.height, dress, ends, Notch("neck edge", front, "shoulder"))
+        found = []
+        figure = dress.figure.get("neck_girth")
+        if figure is not None and 2 * half < figure + 10:
+            found.append(
+                warn(
+                    "collar-too-tight", "The collar measures {collar} round and the neck {neck}; 1 in more is wanted.",
+                    *in_recipe("style.front_depth"), collar=2 * half, neck=figure,
+                )
+            )  # fmt: skip
+        seam = Seam(f"{name} seam", refs, (EdgeRef(name, "neck edge"),))
+        return replace(
+            dress, pieces=dress.with_pieces([collar]), seams=(*dress.seams, seam), findings=(*dress.findings, *found)
+        )
+
+
+def _ends_of(dress: Dressed) -> tuple[float, float, bool, bool]:
+    """The allowance at the centre front and back ends of the neckline, and whether each lies on the fold."""
+    found = {}
+    for role in (Role.CENTRE_FRONT, Role.CENTRE_BACK):
+        edge = next(
+            (
+                (e.allowance, dress.pieces[n].on_fold)
+                for n in dress.pieces
+                if n in dress.upper and "facing" not in n and "midriff" not in n
+                for e in dress.pieces[n].edges
+                if e.role is role
+            ),
+            (0.0, True),
+        )
+        found[role] = edge
+    (front, front_fold), (back, back_fold) = found[Role.CENTRE_FRONT], found[Role.CENTRE_BACK]
+    return front, back, front_fold, back_fold
+
+
+def _half_band(
+    name: str, half: float, height: float, dress: Dressed, ends: tuple[float, float, bool, bool], mark: Notch
+) -> Piece:
+    """A straight band for half the neckline, centre front on the left; its ends take the neckline's own allowances."""
+    front, back, front_fold, back_fold = ends
+    a = dress.allowances.neck
+    edges = (
+        Edge(
+            "centre front", Role.CENTRE_FRONT, Path.through(Point(0, height), Point(0, 0)), 0.0 if front_fold else front
+        ),
+        Edge("neck edge", Role.NECKLINE, Path.through(Point(0, 0), Point(half, 0)), a),
+        Edge(
+            "centre back",
+            Role.CENTRE_BACK,
+            Path.through(Point(half, 0), Point(half, height)),
+            0.0 if back_fold else back,
+            turned=not back_fold and dress.opening.place is OpeningPlace.CENTRE_BACK,
+        ),
+        Edge("top", Role.FREE, Path.through(Point(half, height), Point(0, height)), a),
+    )
+    folded = front_fold or back_fold
+    return Piece(
+        name,
+        edges,
+        cut=2 if folded else 4,
+        on_fold=folded,
+        notches=(mark,),
+        grain=(Point(half * 0.3, height / 2), Point(half * 0.7, height / 2)),
+    )
+
+
+class NeckBand(Trim):
+    """A neck band or tie, 3 cm wide finished."""
+
+    title: ClassVar[str] = "Neck band"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "A neck band {width} wide finished, the neck and {more} long, with ties of {ties} at each end.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "width": length("finished width"), "more": length("longer than the neck"), "ties": length("ties at each end"),
+    }  # fmt: skip
+
+    kind: Literal["neck_band"] = "neck_band"
+    width: Annotated[Length, between(8, 150)] = 30.0
+    more: Annotated[Length, between(0, 200)] = inches(1)
+    ties: Annotated[Length, between(0, 900)] = 0.0
+
+    def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
+        notes = notes.about("neck band")
+        measures = Measures(dress.figure, notes)
+        neck = measures.take("neck_girth")
+        long = notes.work(
+            "neck band",
+            neck + self.more + 2 * self.ties,
+            "{neck} + {more} + 2 × {ties}",
+            neck=neck,
+            more=self.more,
+            ties=self.ties,
+        )
+        wide = notes.work(
+            "cut width before allowances", 2 * self.width, "2 × {finished_width}", finished_width=self.width
+        )
+        found = list(measures.findings)
+        if self.ties:
+            found.append(
+                note(
+                    "no-cords-for-children",
+                    "For a child no ties, cords or drawstrings at the neck; local rules apply.",
+                    *in_recipe(where),
+                )
+            )
+        piece = band_piece(
+            dress.free_name("neck band"), float(long), float(wide), dress.allowances.neck, "fold lengthways"
+        )
+        return replace(dress, pieces=dress.with_pieces([piece]), findings=(*dress.findings, *found))
+
+
+def band_piece(name: str, long: float, wide: float, allowance: float, remark: str, cut: int = 1) -> Piece:
+    """A straight strip with an allowance all round."""
+    a, b, c, d = Point(0, 0), Point(long, 0), Point(long, wide), Point(0, wide)
+    edges = (
+        Edge("edge", Role.FREE, Path.through(a, b), allowance), Edge("end", Role.PANEL, Path.through(b, c), allowance),
+        Edge("top", Role.FREE, Path.through(c, d), allowance), Edge("start", Role.PANEL, Path.through(d, a), allowance),
+    )  # fmt: skip
+    return Piece(name, edges, cut=cut, remark=remark, grain=(Point(long * 0.3, wide / 2), Point(long * 0.7, wide / 2)))
+
+
+class Cape(Trim):
+    """An off-shoulder cape 4 in deep."""
+
+    title: ClassVar[str] = "Off-shoulder cape"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "An off-shoulder cape {depth} deep, its ends slanted {slant}, attached from centre to centre, the "
+        "arm spans free.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "depth": length("depth"),
+        "slant": length("slant of its ends", presets=((inches(1), "1 in"), (inches(1.5), "1 1/2 in"))),
+    }
+
+    kind: Literal["cape"] = "cape"
+    depth: Annotated[Length, between(40, 500)] = inches(4)
+    slant: Annotated[Length, between(0, 120)] = inches(1.25)
+
+    def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
+        notes = notes.about("cape")
+        girth = dress.figure.get("off_shoulder_girth")
+        found = []
+        if girth is None:
+            bust = Measures(dress.figure, notes).take("bust_girth")
+            girth = notes.work(
+                "off-shoulder girth (estimated)",
+                bust * 1.1,
+                "{bust} × {share}",
+                rule="a rule of thumb; confirm at fitting",
+                bust=bust,
+                share=Ratio(1.1),
+            )
+            found.append(
+                note(
+                    "measure-estimated",
+                    "The off-shoulder girth was not measured: {value} is estimated, confirm at fitting.",
+                    *in_recipe("figure.measures.off_shoulder_girth"),
+                    value=float(girth),
+                )
+            )
+        half = notes.work(
+            "cape, half on the fold", girth / 2 + inches(0.5), "{girth} ÷ 2 + {more}", girth=girth, more=inches(0.5)
+        )
+        deep = notes.work(
+            "cape depth as cut", self.depth + inches(0.5), "{depth} + {more}", depth=self.depth, more=inches(0.5)
+        )
+        long, a = float(half), dress.allowances.neck
+        name = dress.free_name("cape")
+        edges = (
+            Edge("centre front", Role.CENTRE_FRONT, Path.through(Point(0, deep), Point(0, 0)), 0.0),
+            Edge("hem", Role.HEM, Path.through(Point(0, 0), Point(long - self.slant, 0)), a, turned=True),
+            Edge(
+                "end",
+                Role.CENTRE_BACK,
+                Path.through(Point(long - self.slant, 0), Point(long, float(deep))),
+                dress.allowances.panel,
+            ),
+            Edge("top", Role.NECKLINE, Path.through(Point(long, float(deep)), Point(0, float(deep))), a),
+        )
+        marks = tuple(Notch("top", long * share, "arm span") for share in (0.3, 0.7))
+        piece = Piece(
+            name, edges, cut=1, on_fold=True, notches=marks, remark="left free between the arm notches",
+            grain=(Point(20, deep * 0.25), Point(20, deep * 0.75)),
+        )  # fmt: skip
+        return replace(dress, pieces=dress.with_pieces([piece]), findings=(*dress.findings, *found))
+
+
+class ElasticCasing(Trim):
+    """An elastic casing 2 cm wide at the waist, the elastic 0.88 of the body."""
+
+    title: ClassVar[str] = "Elastic casing"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "An elastic casing for elastic {width} wide {place}; the elastic is {share} of the body.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "width": length("width of the elastic"),
+        "place": choice(
+            "where it lies",
+            ("waist", "at the waist"),
+            ("under_bust", "under the bust"),
+            ("off_shoulder", "off the shoulder"),
+        ),
+        "share": number("share of the body", (0.85, "0.85"), (0.88, "0.88"), (0.9, "0.9")),
+    }
+
+    kind: Literal["elastic"] = "elastic"
+    width: Annotated[Length, between(4, 80)] = 20.0
+    place: Literal["waist", "under_bust", "off_shoulder"] = "waist"
+    share: Annotated[float, number_between(0.6, 1, "of the body")] = 0.88
+
+    def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
+        notes = notes.about("elastic")
+        keys = {"waist": "waist_girth", "under_bust": "under_bust_girth", "off_shoulder": "off_shoulder_girth"}
+        body = dress.figure.get(keys[self.place])  # type: ignore[arg-type]
+        found = []
+        if body is None:
+            body = (
+                Measures(dress.figure, notes).take("bust_girth")
+                * {"waist": 0.8, "under_bust": 0.86, "off_shoulder": 1.1}[self.place]
+            )
+            found.append(
+                note(
+                    "measure-estimated",
+                    "The {what} was not measured: {value} is estimated, confirm at fitting.",
+                    *in_recipe(f"figure.measures.{keys[self.place]}"),
+                    what=keys[self.place].replace("_", " "),
+                    value=body,
+                )
+            )
+        notes.work(
+            "elastic", body * self.share, "{body} × {share}", rule="always tried on", body=body, share=Ratio(self.share)
+        )
+        wide = notes.work(
+            "casing", self.width + 4.0, "{elastic} + {ease}", rule="finished inside", elastic=self.width, ease=4.0
+        )
+        long = notes.work(
+            "casing length",
+            2 * dress.base().length if self.place == "waist" and not dress.upper else body + 40.0,
+            "as long as the edge it is stitched to",
+            body=body,
+        )
+        piece = band_piece(
+            dress.free_name("elastic casing"), float(long), float(wide), 8.0, "stitched down along both edges"
+        )
+        return replace(dress, pieces=dress.with_pieces([piece]), findings=(*dress.findings, *found))
+
+
+class Belt(Trim):
+    """A belt 4 cm wide, the waist and 25 cm long."""
+
+    title: ClassVar[str] = "Belt"
+    sentences: ClassVar[tuple[str, ...]] = ("A belt {width} wide finished, the waist and {more} long.",)
+    words: ClassVar[dict[str, Word]] = {"width": length("finished width"), "more": length("longer than the waist")}
+
+    kind: Literal["belt"] = "belt"
+    width: Annotated[Length, between(10, 200)] = 40.0
+    more: Annotated[Length, between(0, 1500)] = Field(250.0, description="For the overlap, or for ties.")
+
+    def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
+        notes = notes.about("belt")
+        measures = Measures(dress.figure, notes)
+        waist = measures.take("waist_girth")
+        long = notes.work("belt", waist + self.more, "{waist} + {more}", waist=waist, more=self.more)
+        piece = band_piece(
+            dress.free_name("belt band"), float(long), 2 * self.width, dress.allowances.panel, "fold lengthways"
+        )
+        return replace(dress, pieces=dress.with_pieces([piece]), findings=(*dress.findings, *measures.findings))

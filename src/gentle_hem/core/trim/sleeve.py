@@ -1,0 +1,261 @@
+"""Set-in sleeves (handbook 8), plain and puffed, their caps walked against the armhole of the styled bodice.
+
+         top
+       ╭──┴──╮           the slanted line from top to underarm; the curve crosses it at its middle, above it in
+     ╱    │    ╲         the upper half and below it in the lower, the front hollower than the back
+────╯     │ cap  ╰────   underarm
+     ╲    │    ╱
+      └───┴───┘ hem
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+from scipy.optimize import brentq
+
+from gentle_hem.core.block.shape import MIRROR
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.findings import in_recipe, warn
+from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.geometry.path import smooth_through
+from gentle_hem.core.parts import InnerJoin, between, number_between
+from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.sentences import Word, choice, length, number
+from gentle_hem.core.trim.base import Dressed, Trim
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Ratio, Workings
+
+ABOVE, FRONT_BELOW, BACK_BELOW = inches(0.5), inches(0.75), inches(0.375)
+"""The cap curve lies ½ in above its slanted line in the upper half, ⅜-¾ in below in the lower: common practice."""
+
+LEAST_CAP_EASE, MOST_CAP_EASE = 20.0, 40.0
+"""Cap ease 2-4 cm: common practice (handbook 8, 9.1)."""
+
+
+class Sleeve(Trim):
+    """A plain set-in sleeve, 58 cm long, cap ease 2.5 cm."""
+
+    title: ClassVar[str] = "Sleeves"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "{style} sleeves {length} long, {ease} of ease round the upper arm, {cap_ease} eased into the armhole, {wrist} "
+        "round the hem, hem {hem}.",
+        "A puff is spread {spread} at each of {cuts} cuts and {rise} higher.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "style": choice("sleeve", ("plain", "Plain set-in"), ("puff", "Puff")),
+        "length": length("sleeve length", help="From the shoulder tip."),
+        "ease": length("ease round the upper arm", presets=((inches(2), "2 in"), (40.0, "4 cm"))),
+        "cap_ease": length("ease in the cap"),
+        "wrist": length("round the sleeve's hem", without="as it falls straight"),
+        "hem": length("hem of the sleeve"),
+        "spread": length("spread at each cut", presets=((inches(2), "2 in"),)),
+        "cuts": number("cuts", (2, "2"), (4, "4"), (6, "6")),
+        "rise": length("height added", presets=((inches(2), "2 in"),)),
+    }
+
+    kind: Literal["sleeve"] = "sleeve"
+    style: Literal["plain", "puff"] = "plain"
+    length: Annotated[Length, between(60, 900)] = 580.0
+    ease: Annotated[Length, between(0, 200)] = inches(2)
+    cap_ease: Annotated[Length, between(0, 60)] = 25.0
+    wrist: Annotated[Length, between(120, 700)] | None = None
+    hem: Annotated[Length, between(0, 80)] = 25.0
+    spread: Annotated[Length, between(0, 120)] = Field(inches(2), description="Each cut of a puff.")
+    cuts: Annotated[int, number_between(1, 10, "cuts")] = 4
+    rise: Annotated[Length, between(0, 120)] = Field(inches(2), description="Height added to a puff.")
+
+    def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
+        notes = notes.about("sleeve")
+        front = armhole_of(dress, "front")
+        back = armhole_of(dress, "back")
+        if not front or not back:
+            return dress.also(warn("no-armhole", "This bodice has no armhole to set a sleeve into.", *in_recipe(where)))
+        front_length = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in front)
+        back_length = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in back)
+        measures = Measures(dress.figure, notes)
+        arm = measures.take("upper_arm_girth")
+        hole = notes.work(
+            "armhole", front_length + back_length, "{front} + {back}", front=front_length, back=back_length
+        )
+        wide = notes.work(
+            "sleeve at the underarm", arm + self.ease, "{upper_arm} + {ease}", upper_arm=arm, ease=self.ease
+        )
+        cap = _Cap(front_length + self.cap_ease / 2, back_length + self.cap_ease / 2, float(wide))
+        notes.work("cap height", cap.height, "where the cap is as long as {armhole} + {cap_ease}",
+                   rule="about a third of the armhole", armhole=hole, cap_ease=self.cap_ease,
+                   instead=(("a third of the armhole", hole / 3), ("4 in", inches(4))))  # fmt: skip
+        found = list(measures.findings)
+        if not LEAST_CAP_EASE - 1e-6 <= self.cap_ease <= MOST_CAP_EASE + 1e-6 and self.style == "plain":
+            found.append(
+                warn(
+                    "cap-ease-unusual",
+                    "A cap ease of {ease}: 2 to 4 cm is usual.",
+                    *in_recipe(f"{where}.cap_ease"),
+                    ease=self.cap_ease,
+                )
+            )
+        if not cap.fits:
+            found.append(
+                warn(
+                    "cap-does-not-fit",
+                    "A sleeve {wide} wide is too wide for an armhole of {hole}; the cap would be flat. Take "
+                    "less ease or a deeper armhole.",
+                    *in_recipe(f"{where}.ease"),
+                    wide=float(wide),
+                    hole=float(hole),
+                )
+            )
+        name = dress.free_name("sleeve")
+        piece = self._piece(name, cap, dress)
+        puffed = self.style == "puff"
+        walked = []
+        joins = list(dress.joins)
+        for side, refs, edge, hole_length in (
+            ("front", front, "cap front", front_length),
+            ("back", back, "cap back", back_length),
+        ):
+            if puffed:
+                fullness = piece.stitched_length(edge) / hole_length
+                joins.append(
+                    InnerJoin(
+                        f"{name} {side} cap", refs, (EdgeRef(name, edge),), _ends(refs), ("underarm", "shoulder"),
+                        fullness=fullness, manner="gathered", names=("armhole", "sleeve"), upper_length=hole_length,
+                    )
+                )  # fmt: skip
+                notes.work(
+                    f"{side} cap fullness",
+                    Ratio(fullness),
+                    "{cap} ÷ {armhole}",
+                    cap=piece.stitched_length(edge),
+                    armhole=hole_length,
+                )
+            else:
+                walked.append(Seam(f"{name} {side} cap", refs, (EdgeRef(name, edge),), self.cap_ease / 2))
+        walked.append(
+            Seam(f"{name} underarm seam", (EdgeRef(name, "underarm front"),), (EdgeRef(name, "underarm back"),))
+        )
+        return replace(
+            dress, pieces=dress.with_pieces([piece]), seams=(*dress.seams, *walked), joins=tuple(joins),
+            findings=(*dress.findings, *found),
+        )  # fmt: skip
+
+    def _piece(self, name: str, cap: _Cap, dress: Dressed) -> Piece:
+        front, back = cap.front_path(), cap.back_path()
+        height = cap.height
+        extra = self.spread * self.cuts / 2 if self.style == "puff" else 0.0
+        rise = self.rise if self.style == "puff" else 0.0
+        if self.style == "puff":
+            front, back = _puffed(front, extra, rise), _puffed(back, extra, rise)
+        left, right = front.start.x, back.end.x
+        below = max(self.length - height, 30.0)
+        hem_wide = self.wrist if self.wrist is not None and self.style == "plain" else right - left
+        middle = (left + right) / 2
+        a, b = Point(middle - hem_wide / 2, -below), Point(middle + hem_wide / 2, -below)
+        allowances = dress.allowances
+        edges = (
+            Edge("underarm front", Role.UNDERARM, Path.of(Line(front.start, a)), allowances.side),
+            Edge("hem", Role.HEM, Path.of(Line(a, b)), self.hem, turned=True),
+            Edge("underarm back", Role.UNDERARM, Path.of(Line(b, back.end)), allowances.side),
+            Edge("cap back", Role.CAP, back.reversed(), allowances.armhole),
+            Edge("cap front", Role.CAP, front.reversed(), allowances.armhole),
+        )
+        return Piece(
+            name, edges, cut=2,
+            notches=(Notch("cap front", front.length * 0.6), Notch("cap back", back.length * 0.4, double=True)),
+            grain=(Point(0, height * 0.3), Point(0, -below * 0.7)),
+        )  # fmt: skip
+
+
+def armhole_of(dress: Dressed, where: str) -> tuple[EdgeRef, ...]:
+    """The armhole's edges of the styled bodice, front or back, from underarm to shoulder; nothing where it has none."""
+    refs = [
+        EdgeRef(name, edge.name)
+        for name in sorted(dress.upper)
+        if name in dress.pieces
+        for edge in dress.pieces[name].edges
+        if edge.role is Role.ARMHOLE and edge.name == "armhole" and _belongs(name, where)
+    ]
+    has_shoulder = any(
+        edge.name == "shoulder" and edge.role is Role.SHOULDER
+        for name in dress.upper if name in dress.pieces and _belongs(name, where)
+        for edge in dress.pieces[name].edges
+    )  # fmt: skip
+    return tuple(refs) if has_shoulder else ()
+
+
+def _belongs(name: str, where: str) -> bool:
+    return where in name and "lining" not in name and "facing" not in name
+
+
+def _ends(refs: tuple[EdgeRef, ...]) -> tuple[str, ...]:
+    return ("underarm", *(f"panel {k + 1}" for k in range(len(refs) - 1)), "shoulder")
+
+
+class _Cap:
+    """A cap found so that its front and back are as long as asked on a sleeve of a given width.
+
+    Front on the left. The top lies at x = 0; the underarm points at −front and +back on the level 0.
+    """
+
+    def __init__(self, front: float, back: float, wide: float) -> None:
+        def beyond(height: float) -> float:
+            self.height = height
+            return self._reach(front, True) + self._reach(back, False) - wide
+
+        low, high = 20.0, 0.9 * min(front, back)
+        self.fits = beyond(low) > 0 > beyond(high)
+        self.height = float(brentq(beyond, low, high, xtol=1e-6)) if self.fits else low
+        self.wide_front, self.wide_back = self._reach(front, True), self._reach(back, False)
+        self.fits = self.fits and self.height > 30
+
+    def _reach(self, length: float, is_front: bool) -> float:
+        """How far out the underarm lies for a cap half of a length, at this height."""
+        low, high = 2.0, length * 1.05
+
+        def over(wide: float) -> float:
+            return sum(s.length_between(0.0, 1.0) for s in self._curve(wide, is_front) if isinstance(s, Cubic)) - length
+
+        if over(low) >= 0:
+            return low
+        return float(brentq(over, low, high, xtol=1e-6))
+
+    def _curve(self, wide: float, is_front: bool) -> Path:
+        under, top = Point(wide, 0), Point(0, self.height)
+        along = (top - under).unit
+        out = -along.left  # up and away from the sleeve
+        out = out if out.y > 0 else -out
+        size = under.distance(top)
+        scale = min(1.0, size / 200)
+        below = (FRONT_BELOW if is_front else BACK_BELOW) * scale
+        lower = under + along * (size * 0.25) - out * below
+        middle = under + along * (size * 0.5)
+        upper = under + along * (size * 0.75) + out * (ABOVE * scale)
+        return smooth_through([under, lower, middle, upper, top], Point(-1, 0.12), Point(-1, 0))
+
+    def front_path(self) -> Path:
+        """From the front underarm (left) up to the top."""
+        path = self._curve(self.wide_front, True)
+        return path.placed(MIRROR)
+
+    def back_path(self) -> Path:
+        """From the top down to the back underarm (right)."""
+        return self._curve(self.wide_back, False).reversed()
+
+
+def _puffed(path: Path, extra: float, rise: float) -> Path:
+    """A cap half slashed and spread: its far end moved out by ``extra``, its top raised by ``rise``."""
+    left = path.start.y < path.end.y
+    under = path.start if left else path.end
+    top = path.end if left else path.start
+    sign = -1.0 if under.x < top.x else 1.0
+    count = 9
+    places = []
+    for k in range(count):
+        p = path.point_at(path.length * k / (count - 1))
+        share = abs(p.x - top.x) / max(abs(under.x - top.x), 1e-9)
+        places.append(Point(p.x + sign * extra * share, p.y + rise * (1 - share)))
+    level = Point(1, 0)  # the two halves meet at the top without a point
+    return smooth_through(places, arrive=level) if left else smooth_through(places, leave=level)

@@ -1,0 +1,312 @@
+"""Can it be worn? (handbook 10): getting in, sitting, walking, the floor, the weight.
+
+in        without an opening the narrowest girth must pass the widest part it travels over
+sit       a jumpsuit hangs from the shoulders and is stopped by the crotch: the trunk check
+walk      the hem must let a step through, or a slit or vent must
+floor     the hem clears it with the shoes on
+"""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+from math import radians
+from typing import TYPE_CHECKING
+
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, warn
+from gentle_hem.core.parts import OpeningPlace
+from gentle_hem.core.workings import Ratio, Worked, Workings
+
+if TYPE_CHECKING:
+    from gentle_hem.core.recipe import Recipe
+
+STEP_OF_HEIGHT = 0.41
+"""A walking step is about 0.41 of the height: an estimate (handbook 10)."""
+
+HEAD_EASE = 20.0
+TRUNK_EASE = 20.0
+"""A neckline passes the head with 2 cm to spare; a pattern's trunk exceeds the person's by 2 cm at least."""
+
+LEAST_CLEARANCE, MOST_CLEARANCE = 10.0, 25.0
+"""A floor-length hem clears the floor by 1-2.5 cm with the shoes on."""
+
+USUAL_HEAD = 570.0
+
+
+def least_step_sweep(height: float, inside_leg: float, hem_height: float, leg_girth: float, notes: Workings) -> Worked:
+    """Hem sweep for a walking step: 2 · step · (ℓ − h)/ℓ + leg girth there; step ≈ 0.41 × height. An estimate."""
+    step = notes.work(
+        "step",
+        STEP_OF_HEIGHT * height,
+        "{share} × {height}",
+        rule="an estimate",
+        share=Ratio(STEP_OF_HEIGHT),
+        height=height,
+    )
+    share = max(0.0, (inside_leg - hem_height) / inside_leg)
+    return notes.work(
+        "least sweep for a step", 2 * step * share + leg_girth,
+        "2 × {step} × ({inside_leg} − {hem_height}) ÷ {inside_leg} + {leg_girth}", rule="an estimate",
+        step=step, inside_leg=inside_leg, hem_height=hem_height, leg_girth=leg_girth,
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Worn:
+    """What the checks need of a garment. Lengths in mm, halves doubled."""
+
+    waist: float
+    neck: float | None
+    hem: float
+    opened: float
+    below_waist: float
+    trousers_crotch: float | None
+    front_length: float | None
+    back_length: float | None
+
+
+def wear(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
+    """Every way in which the garment cannot be worn, with ways out."""
+    notes = notes.about("wear")
+    found = [*_getting_in(recipe, worn), *_over_the_head(recipe, worn), *_floor(recipe, worn), *_weight(recipe, worn)]
+    if worn.trousers_crotch is not None:
+        found += _trunk(recipe, worn, notes)
+    else:
+        found += _walking(recipe, worn, notes)
+    return found
+
+
+def _getting_in(recipe: Recipe, worn: Worn) -> list[Finding]:
+    if recipe.opening.place is not OpeningPlace.NONE:
+        return []
+    get = recipe.figure.get
+    bust, shoulders, hip = get("bust_girth"), get("off_shoulder_girth"), get("hip_girth")
+    over_head = max(bust or 0.0, shoulders or 0.0)
+    ways = [girth for girth in (over_head, hip or 0.0) if girth > 0]
+    if not ways or worn.waist >= min(ways):
+        return []
+    needed = min(ways)
+    short = needed - worn.waist
+    remedies = [
+        Remedy("zip-back", "Put a zip at the centre back", {"opening.place": "centre_back"}, "a seam at the back", {}),
+        Remedy("zip-side", "Put a zip in the side seam", {"opening.place": "side"}, "no seam at the back", {}),
+    ]
+    words = recipe.bodice.waist_words()
+    changes = {path: value + short * share for path, (value, share) in words.items()}
+    if changes:
+        remedies.append(
+            Remedy(
+                "elastic", "Make the waist {more} wider and draw it in with elastic",
+                {**changes, "trims": [*_trims(recipe), {"kind": "elastic"}]}, "gathers at the waist", {"more": short},
+            )
+        )  # fmt: skip
+    else:
+        remedies.append(
+            Remedy("belt", "Leave it loose and draw it in with a belt", {"trims": [*_trims(recipe), {"kind": "belt"}]},
+                   "only if the bodice is cut that much wider", {})
+        )  # fmt: skip
+    return [
+        stop(
+            "cannot-be-got-into",
+            "There is no opening, and its waist of {waist} does not pass over {body}: it cannot be got into.",
+            *in_recipe("opening.place"),
+            remedies=tuple(remedies),
+            waist=worn.waist,
+            body=needed,
+        )
+    ]
+
+
+def _trims(recipe: Recipe) -> list[dict[str, object]]:
+    return [trim.model_dump(mode="json") for trim in recipe.trims]
+
+
+def _over_the_head(recipe: Recipe, worn: Worn) -> list[Finding]:
+    if worn.neck is None or recipe.opening.place is OpeningPlace.CENTRE_BACK:
+        return []
+    if recipe.panels.stand or recipe.style.keyhole != "none":
+        return []
+    head = recipe.figure.get("head_girth") or USUAL_HEAD
+    if worn.neck >= head + HEAD_EASE:
+        return []
+    deeper = max(recipe.style.front_depth, 80.0) + (head + HEAD_EASE - worn.neck) / 1.6
+    remedies = (
+        Remedy("zip-back", "Open it at the centre back", {"opening.place": "centre_back"}, "", {}),
+        Remedy("keyhole", "Give it a keyhole", {"style.keyhole": "keyhole"}, "", {}),
+        Remedy(
+            "deeper-neck",
+            "Draw the front neckline {depth} deep",
+            {"style.front_neck": "round", "style.front_depth": min(deeper, 600.0)},
+            "",
+            {"depth": min(deeper, 600.0)},
+        ),
+    )
+    return [
+        warn(
+            "neck-does-not-pass-head",
+            "The neckline measures {neck} round; a head of {head} needs {needed}.",
+            *in_recipe("style.front_depth", "opening.place"),
+            remedies=remedies,
+            neck=worn.neck,
+            head=head,
+            needed=head + HEAD_EASE,
+        )
+    ]
+
+
+def _trunk(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
+    figure = recipe.figure
+    trunk = figure.get("trunk_girth")
+    if trunk is None:
+        return [
+            note(
+                "trunk-not-measured",
+                "Measure the trunk girth: a jumpsuit hangs from the shoulders and is stopped by the crotch.",
+                *in_recipe("figure.measures.trunk_girth"),
+            )
+        ]
+    measures = Measures(figure, Workings())
+    front = worn.front_length if worn.front_length is not None else measures.take("front_waist_length")
+    back = worn.back_length if worn.back_length is not None else measures.take("back_waist_length")
+    crotch = worn.trousers_crotch or 0.0
+    pattern = notes.work(
+        "trunk of the pattern", front + crotch + back, "{front_length} + {crotch_length} + {back_length}",
+        front_length=front, crotch_length=crotch, back_length=back,
+    )  # fmt: skip
+    short = trunk + TRUNK_EASE - pattern
+    if short <= 0:
+        return []
+    ease = getattr(recipe.lower, "crotch_ease", 0.0) + short / 1.85 + 1.0
+    remedies = (
+        (
+            Remedy(
+                "crotch",
+                "Make the crotch {more} deeper",
+                {"lower.crotch_ease": ease},
+                "the legs hang lower",
+                {"more": short / 1.85 + 1.0},
+            ),
+        )
+        if ease <= 150
+        else ()
+    )
+    return [
+        stop(
+            "trunk-too-short",
+            "Shoulder to crotch and back the pattern measures {pattern}; the trunk of {trunk} needs {needed} "
+            "at least, or it "
+            "cannot be sat down in.",
+            *in_recipe("lower.crotch_ease"),
+            remedies=remedies,
+            pattern=float(pattern),
+            trunk=trunk,
+            needed=trunk + TRUNK_EASE,
+        )
+    ]
+
+
+def leg_girth_at(height: float, measures: Measures) -> float:
+    """The girth of one leg at a height above the floor, between ankle, knee and thigh."""
+    inside = measures.take("inside_leg")
+    ankle, knee, thigh = (measures.take(key) for key in ("ankle_girth", "knee_girth", "thigh_girth"))
+    places = [(80.0, ankle), (inside * 0.57, knee), (inside, thigh)]
+    if height <= places[0][0]:
+        return ankle
+    for (low, a), (high, b) in itertools.pairwise(places):
+        if height <= high:
+            return a + (b - a) * (height - low) / (high - low)
+    return thigh
+
+
+def _walking(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
+    measures = Measures(recipe.figure, Workings())
+    floor, inside = measures.take("waist_to_floor"), measures.take("inside_leg")
+    hem_height = max(floor - worn.below_waist, 0.0)
+    if hem_height >= 0.75 * inside or worn.hem <= 0:
+        return []
+    girth = leg_girth_at(hem_height, measures)
+    least = least_step_sweep(measures.take("height"), inside, hem_height, girth, notes)
+    if worn.hem + worn.opened >= least:
+        return []
+    missing = float(least) - worn.hem - worn.opened
+    high = min(missing + 10, max(worn.below_waist - 100, 30.0))
+    trims = _trims(recipe)
+    remedies = [
+        Remedy(
+            "slit",
+            "Leave a slit of {height} in one side seam",
+            {"trims": [*trims, {"kind": "slit", "height": high, "place": "side"}]},
+            "opens to the step",
+            {"height": high},
+        ),
+        Remedy(
+            "slits",
+            "Leave slits of {height} in both side seams",
+            {"trims": [*trims, {"kind": "slit", "height": max(high / 2, 25.0), "place": "sides"}]},
+            "",
+            {"height": max(high / 2, 25.0)},
+        ),
+    ]
+    if recipe.opening.place is OpeningPlace.CENTRE_BACK and high <= 690:
+        remedies.append(
+            Remedy(
+                "vent",
+                "Give it a vent {height} high at the centre back",
+                {"trims": [*trims, {"kind": "vent", "height": max(high, 65.0)}]},
+                "needs a centre back seam",
+                {"height": max(high, 65.0)},
+            )
+        )
+    return [
+        warn(
+            "hem-too-narrow-to-walk",
+            "The hem measures {hem} round; a walking step there takes about {least} (an estimate). It needs "
+            "a slit or vent.",
+            *in_recipe("lower.length", "trims"),
+            remedies=tuple(remedies),
+            hem=worn.hem,
+            least=float(least),
+        )
+    ]
+
+
+def _floor(recipe: Recipe, worn: Worn) -> list[Finding]:
+    floor = recipe.figure.get("waist_to_floor")
+    if floor is None:
+        return []
+    heel = recipe.figure.get("heel_height") or 0.0
+    clear = floor + heel - worn.below_waist
+    if clear < LEAST_CLEARANCE:
+        return [
+            warn(
+                "hem-on-the-floor",
+                "With the shoes on the hem clears the floor by {clear}; 1 to 2.5 cm is wanted. A hem or "
+                "train that drags is a "
+                "danger on stairs and escalators.",
+                *in_recipe("lower.length", "figure.measures.heel_height"),
+                clear=clear,
+            )
+        ]
+    if clear < 120 and not recipe.figure.get("heel_height"):
+        return [
+            note(
+                "say-the-heel",
+                "A hem this near the floor is measured with the shoes on: say how high their heels are.",
+                *in_recipe("figure.measures.heel_height"),
+            )
+        ]
+    return []
+
+
+def _weight(recipe: Recipe, worn: Worn) -> list[Finding]:
+    sweep = getattr(recipe.lower, "sweep", 0.0)
+    if radians(sweep) >= 6.2 and worn.below_waist >= 800:
+        return [
+            note(
+                "stay-the-waist",
+                "A long full circle pulls on its waist seam: put a stay tape in it.",
+                *in_recipe("lower.sweep"),
+            )
+        ]
+    return []
