@@ -180,7 +180,7 @@ def remedies(
     found = list(own)
     codes = {remedy.code for remedy in found}
     darts = len(report.upper.darts())
-    if "darts" not in codes and surplus >= SMALLEST_SURPLUS and darts:
+    if "darts" not in codes and surplus >= SMALLEST_SURPLUS and darts and report.fullness < LOOKS_LIKE_MISTAKE:
         each = surplus / (2 * darts)
         if LEAST_DART <= each + plan.dart <= WIDEST_DART:
             found.append(
@@ -193,7 +193,7 @@ def remedies(
     easing = ease_remedy(report, plan.ease, pin)
     if easing:
         found.append(easing)
-    each = surplus / (2 * side_ends) if side_ends else 0.0
+    each = surplus * report.fullness / (2 * side_ends) if side_ends else 0.0
     if side_ends and abs(plan.side + each) <= MOST_AT_SIDE and abs(surplus) > 0:
         word = "Take the side seams in" if each > 0 else "Let the side seams out"
         found.append(

@@ -33,6 +33,9 @@ LEAST_CLEARANCE, MOST_CLEARANCE = 10.0, 25.0
 
 USUAL_HEAD = 570.0
 
+CROTCH_GAIN = 1.6
+"""A crotch 1 mm deeper lengthens the crotch seam by at least this much, front and back together."""
+
 
 def least_step_sweep(height: float, inside_leg: float, hem_height: float, leg_girth: float, notes: Workings) -> Worked:
     """Hem sweep for a walking step: 2 · step · (ℓ − h)/ℓ + leg girth there; step ≈ 0.41 × height. An estimate."""
@@ -87,7 +90,7 @@ def _getting_in(recipe: Recipe, worn: Worn) -> list[Finding]:
     if not ways or worn.waist >= min(ways):
         return []
     needed = min(ways)
-    short = needed - worn.waist
+    short = needed - worn.waist + 0.5
     remedies = [
         Remedy("zip-back", "Put a zip at the centre back", {"opening.place": "centre_back"}, "a seam at the back", {}),
         Remedy("zip-side", "Put a zip in the side seam", {"opening.place": "side"}, "no seam at the back", {}),
@@ -177,7 +180,7 @@ def _trunk(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
     short = trunk + TRUNK_EASE - pattern
     if short <= 0:
         return []
-    ease = getattr(recipe.lower, "crotch_ease", 0.0) + short / 1.85 + 1.0
+    ease = getattr(recipe.lower, "crotch_ease", 0.0) + short / CROTCH_GAIN + 1.0
     remedies = (
         (
             Remedy(
@@ -185,7 +188,7 @@ def _trunk(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
                 "Make the crotch {more} deeper",
                 {"lower.crotch_ease": ease},
                 "the legs hang lower",
-                {"more": short / 1.85 + 1.0},
+                {"more": short / CROTCH_GAIN + 1.0},
             ),
         )
         if ease <= 150

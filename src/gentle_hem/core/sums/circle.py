@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from math import degrees, radians
+from math import degrees, pi, radians
 from typing import Annotated, Any, ClassVar
 
 from pydantic import model_validator
 
 from gentle_hem.core.findings import Finding, note, stop
+from gentle_hem.core.geometry import ORIGIN, Arc, Path
 from gentle_hem.core.lower.flare import HIP_EASE, Flare, RadiusRule, least_sweep
 from gentle_hem.core.parts import between, number_between
 from gentle_hem.core.sums.sum import Sum, SumAllowance, SumLength, SumSeam, SumSweep, Value, asked
@@ -52,6 +53,15 @@ class CircleSum(Sum):
         if isinstance(data, dict) and data.get("hip") is not None and data.get("waist_to_hip") is None:
             raise ValueError("hip needs waist_to_hip beside it, the depth at which the hip was measured.")
         return data
+
+    def sketch(self) -> list[Path]:
+        theta = radians(self.sweep)
+        radius = (self.seam + self.arc_allowance) / theta
+        shown = min(theta, 2 * pi)
+        start = -pi / 2 - shown / 2
+        inner, outer = (Path.of(Arc(ORIGIN, r, start, shown)) for r in (radius, radius + self.length))
+        ends = [Path.through(inner.start, outer.start), Path.through(inner.end, outer.end)]
+        return [inner, outer, *ends]
 
     def compute(self, notes: Workings) -> tuple[dict[str, Value], list[Finding]]:
         flare = Flare(

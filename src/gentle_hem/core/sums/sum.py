@@ -13,6 +13,7 @@ from typing import Annotated, Any, ClassVar
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from gentle_hem.core.findings import Finding
+from gentle_hem.core.geometry import Path
 from gentle_hem.core.parts import between, number_between
 from gentle_hem.core.refusals import sentence
 from gentle_hem.core.units import Length, Unit, format_exact, format_length
@@ -79,6 +80,10 @@ class Sum(BaseModel):
     def compute(self, notes: Workings) -> tuple[dict[str, Value], list[Finding]]:
         """The values by name, written into the margin, and what is worth saying about them."""
         raise TypeError(f"{type(self).__name__} does not say how it is computed")
+
+    def sketch(self) -> list[Path]:
+        """A small drawing of what is asked, to one scale; nothing where a drawing would say nothing."""
+        return []
 
     def answer(self) -> SumResult:
         notes = Workings(self.name)
