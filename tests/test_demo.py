@@ -8,7 +8,7 @@ import httpx
 import pytest
 
 from gentle_hem.cli import main
-from gentle_hem.demo.studio import PLAYERS
+from gentle_hem.demo.studio import PLAYERS, works
 from server import free_port
 
 
@@ -29,7 +29,7 @@ def demo():
 
 def test_every_player_is_on_the_desk(demo):
     rows = demo.get("/api/desk").json()
-    assert {row["title"] for row in rows} == {player.title for player in PLAYERS}
+    assert {row["title"] for row in rows} == {work.title for _, work in works()}
     assert {row["person"]["name"] for row in rows} == {player.name for player in PLAYERS}
     assert [row["title"] for row in rows if row["stops"]] == ["Harbour dance dress"]
     assert {row["unit"] for row in rows} == {"cm", "in"}
@@ -37,9 +37,10 @@ def test_every_player_is_on_the_desk(demo):
 
 def test_every_player_has_a_dated_set_of_measures(demo):
     for person in demo.get("/api/people").json():
-        [figure] = demo.get(f"/api/people/{person['id']}/figures").json()
-        assert date.fromisoformat(figure["taken_on"]) <= date(2026, 6, 1)
-        assert figure["measures"]["bust_girth"] > 700
+        figures = demo.get(f"/api/people/{person['id']}/figures").json()
+        assert [f["taken_on"] for f in figures] == sorted(f["taken_on"] for f in figures)
+        assert date.fromisoformat(figures[-1]["taken_on"]) <= date(2026, 6, 1)
+        assert all(figure["measures"]["bust_girth"] > 700 for figure in figures)
 
 
 def test_every_commission_can_be_taken_home_as_files(demo):
@@ -51,11 +52,12 @@ def test_every_commission_can_be_taken_home_as_files(demo):
 
 
 def test_a_demo_changed_is_fresh_again_when_started_again(demo):
-    recipe = demo.get("/api/commissions/4").json()["recipe"]
+    gown = next(row["id"] for row in demo.get("/api/desk").json() if row["title"] == "Ball gown")
+    recipe = demo.get(f"/api/commissions/{gown}").json()["recipe"]
     recipe["lower"]["length"] = 999.0
-    assert demo.post("/api/commissions/4/versions", json=recipe).json()["version"] == 2
-    assert len(demo.get("/api/commissions/4/versions").json()) == 2
-    assert demo.get("/api/commissions/4/versions/1").json()["lower"]["length"] == 1080.0
+    assert demo.post(f"/api/commissions/{gown}/versions", json=recipe).json()["version"] == 2
+    assert len(demo.get(f"/api/commissions/{gown}/versions").json()) == 2
+    assert demo.get(f"/api/commissions/{gown}/versions/1").json()["lower"]["length"] == 1080.0
 
 
 def test_a_second_demo_on_the_same_port_is_refused(demo, capsys):

@@ -2,6 +2,8 @@
 
 from playwright.sync_api import expect
 
+from server import get
+
 
 def open_commission(page, studio, title):
     page.goto(studio.url)
@@ -19,3 +21,8 @@ def type_word(page, path, typed):
     field = page.get_by_role("dialog").get_by_role("textbox")
     field.fill(typed)
     return field
+
+
+def numbered(studio, title):
+    """The number of a commission by its title."""
+    return next(row["id"] for row in get(studio, "/api/desk") if row["title"] == title)

@@ -11,8 +11,10 @@ from collections.abc import Callable
 from pathlib import Path
 from statistics import median
 
+from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.make_up import make_up
-from gentle_hem.demo.studio import PLAYERS, fill, recipe_of
+from gentle_hem.core.style.contour import Contour
+from gentle_hem.demo.studio import fill, recipe_of, works
 from gentle_hem.store import Store
 
 ROUNDS = 300
@@ -41,8 +43,17 @@ def row(name: str, taken: list[float], goal: str) -> None:
 def main() -> None:
     """Print the table."""
     print(f"{'':<46} {'median ms':>9} {'p95 ms':>9}   goal")
-    gown = next(recipe_of(player) for player in PLAYERS if player.title == "Ball gown")
+    demo = {work.title: recipe_of(player, work) for player, work in works()}
+    gown, mermaid = demo["Ball gown"], demo["Mermaid finale gown"]
+    princess = mermaid.model_copy(
+        update={
+            "contour": Contour(zip_taken=19.05, neckline=12.7), "lower": CircleSkirt(sweep=360, length=700),
+            "trims": (),
+        }
+    )  # fmt: skip
     row("make_up of a full-circle dress", timed(lambda: make_up(gown), ROUNDS), "p95 under 10 ms")
+    row("make_up of a contoured princess and circle", timed(lambda: make_up(princess), ROUNDS), "p95 under 25 ms")
+    row("make_up of the heaviest demo gown", timed(lambda: make_up(mermaid), ROUNDS), "p95 under 40 ms")
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder))
         fill(store)

@@ -20,10 +20,12 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.sums import SUMS, SumResult
 from gentle_hem.core.sums.sum import SumError, ask
 from gentle_hem.core.units import Unit
+from gentle_hem.recipe_page import recipe_page
 
 HOME = Path(__file__).resolve().parents[2]
 WEB = HOME / "web"
 PORT = 8765
+RECIPE_PAGE = HOME / "docs" / "recipe.md"
 
 
 class BadInput(Exception):  # noqa: N818  (it is not an error of the program)
@@ -85,7 +87,7 @@ def _parser() -> Parser:
     bench = commands.add_parser("bench", help="the benchmarks, as a table")
     bench.set_defaults(does=_bench)
 
-    client = commands.add_parser("client", help="write the interface's generated API types anew")
+    client = commands.add_parser("client", help="write the interface's generated API types and docs/recipe.md anew")
     client.set_defaults(does=_client)
     return parser
 
@@ -164,6 +166,9 @@ def _check(_: argparse.Namespace) -> int:
     print("— generated client", flush=True)
     if (WEB / "openapi.json").read_text() != _openapi():
         failed.append("generated client (run ./hem client)")
+    print("— recipe page", flush=True)
+    if RECIPE_PAGE.read_text() != recipe_page():
+        failed.append("docs/recipe.md (run ./hem client)")
     print(f"failed: {', '.join(failed)}" if failed else "all checks pass")
     return 1 if failed else 0
 
@@ -177,6 +182,7 @@ def _openapi() -> str:
 
 
 def _client(_: argparse.Namespace) -> int:
+    RECIPE_PAGE.write_text(recipe_page())
     (WEB / "openapi.json").write_text(_openapi())
     return subprocess.call(["npm", "run", "--silent", "client"], cwd=WEB)
 

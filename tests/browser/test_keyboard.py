@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from server import get, wait_until
-from workbench import word
+from workbench import numbered, word
 
 
 def tab_to(page, matches, limit=120):
@@ -20,20 +20,22 @@ def tab_to(page, matches, limit=120):
 def test_a_gap_is_found_and_closed_without_a_mouse(page, studio):
     page.goto(studio.url)
     expect(page.get_by_role("heading", name="Harbour dance dress")).to_be_visible()
-    tab_to(page, 'a[href="/commission/3"]')
+    number = numbered(studio, "Harbour dance dress")
+    tab_to(page, f'a[href="/commission/{number}"]')
     page.keyboard.press("Enter")
     expect(page.get_by_test_id("ribbon")).to_be_visible()
-    tab_to(page, '[data-word="lower.sweep"]')
+    page.keyboard.press("3")
+    expect(word(page, "lower.sweep")).to_be_focused()
     page.keyboard.press("Enter")
     page.keyboard.type("270")
     page.keyboard.press("Enter")
     expect(word(page, "lower.sweep")).to_have_text("three-quarter circle")
     expect(word(page, "lower.sweep")).to_be_focused()
-    tab_to(page, '[data-remedy="darts"]')
+    tab_to(page, '[data-remedy="darts"]', 160)
     page.keyboard.press("Enter")
     expect(page.get_by_test_id("join-sentence")).to_have_text("The waist meets.")
     expect(word(page, "lower.front_dart")).to_have_text("1.3 cm")
-    wait_until(lambda: get(studio, "/api/commissions/3")["recipe"]["lower"]["front_dart"] == 13)
+    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["lower"]["front_dart"] == 13)
     page.keyboard.press("d")
     expect(page.get_by_role("heading", name="Desk")).to_be_visible()
     row = page.get_by_role("link", name=re.compile("Harbour dance dress"))
@@ -41,7 +43,7 @@ def test_a_gap_is_found_and_closed_without_a_mouse(page, studio):
 
 
 def test_numbers_go_to_the_stages_of_the_job(page, studio):
-    page.goto(f"{studio.url}/commission/4")
+    page.goto(f"{studio.url}/commission/{numbered(studio, 'Ball gown')}")
     expect(page.get_by_test_id("ribbon")).to_be_visible()
     for key, stage in (("2", "Bodice"), ("3", "Lower part"), ("5", "Pattern"), ("1", "Figure")):
         page.keyboard.press(key)
@@ -52,7 +54,7 @@ def test_numbers_go_to_the_stages_of_the_job(page, studio):
 
 
 def test_the_printed_page_has_the_recipe_the_workings_and_no_controls(page, studio):
-    page.goto(f"{studio.url}/commission/4")
+    page.goto(f"{studio.url}/commission/{numbered(studio, 'Ball gown')}")
     expect(page.get_by_test_id("ribbon")).to_be_visible()
     page.emulate_media(media="print")
     expect(page.get_by_role("link", name="Pattern for your printer")).to_be_hidden()
@@ -83,7 +85,7 @@ def test_what_is_not_there_leads_back_to_the_desk(page, studio):
 def test_nothing_is_asked_of_the_network(page, studio):
     asked = []
     page.on("request", lambda request: asked.append(request.url))
-    page.goto(f"{studio.url}/commission/4")
+    page.goto(f"{studio.url}/commission/{numbered(studio, 'Ball gown')}")
     expect(page.get_by_test_id("ribbon")).to_be_visible()
     assert all(url.startswith((studio.url, "data:")) for url in asked)
     fonts = page.evaluate("[...document.fonts].filter(f => f.status === 'loaded').map(f => f.family)")

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import expect
 
 from server import get, wait_until
-from workbench import open_commission, type_word, word
+from workbench import numbered, open_commission, type_word, word
 
 
 def tie(page, name):
@@ -50,7 +50,8 @@ def test_from_a_gap_to_files_and_back_after_a_restart(page, studio):
     expect(page.get_by_test_id("working")).to_contain_text("96 cm ÷ 4.7124 = 20.3718 cm")
 
     # switch units and back without changing a stored number
-    before = get(studio, "/api/commissions/3")["recipe"]["bodice"]
+    number = numbered(studio, "Harbour dance dress")
+    before = get(studio, f"/api/commissions/{number}")["recipe"]["bodice"]
     page.keyboard.press("Escape")
     page.keyboard.press("u")
     expect(word(page, "lower.length")).to_have_text("28 1/2 in")
@@ -59,7 +60,7 @@ def test_from_a_gap_to_files_and_back_after_a_restart(page, studio):
 
     # export what is on screen
     saved(page)
-    wait_until(lambda: get(studio, "/api/commissions/3")["recipe"]["lower"]["length"] == 725)
+    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["lower"]["length"] == 725)
     with page.expect_download() as download:
         page.get_by_role("link", name="Pieces as DXF").click()
     drawing = ezdxf.read(io.StringIO(download.value.path().read_text()))
@@ -70,7 +71,7 @@ def test_from_a_gap_to_files_and_back_after_a_restart(page, studio):
     open_commission(page, studio, "Harbour dance dress")
     expect(word(page, "lower.length")).to_have_text("72.5 cm")
     expect(sentence).to_have_text("The waist meets.")
-    assert get(studio, "/api/commissions/3")["recipe"]["bodice"] == before
+    assert get(studio, f"/api/commissions/{number}")["recipe"]["bodice"] == before
 
 
 def test_undo_and_redo(page, studio):
@@ -101,7 +102,7 @@ def test_undo_and_redo(page, studio):
 )
 def test_bad_input_is_answered_beside_the_word_and_keeps_what_was_typed(page, studio, path, typed, said):
     open_commission(page, studio, "Ball gown")
-    kept = get(studio, "/api/commissions/4")["recipe"]
+    kept = get(studio, f"/api/commissions/{numbered(studio, 'Ball gown')}")["recipe"]
     field = type_word(page, path, typed)
     expect(page.get_by_role("dialog").get_by_role("alert")).to_contain_text(said)
     expect(field).to_have_value(typed)
@@ -110,7 +111,7 @@ def test_bad_input_is_answered_beside_the_word_and_keeps_what_was_typed(page, st
     expect(page.get_by_text("Not saved: something typed cannot be read yet.")).to_be_visible()
     page.reload()
     expect(page.get_by_role("alert").or_(page.get_by_text("Opening…")).first).to_be_visible()
-    assert get(studio, "/api/commissions/4")["recipe"] == kept
+    assert get(studio, f"/api/commissions/{numbered(studio, 'Ball gown')}")["recipe"] == kept
 
 
 def test_a_pair_of_lengths_that_makes_no_seam_is_said(page, studio):
@@ -129,7 +130,9 @@ def test_a_lost_connection_keeps_the_edits_and_saves_them_later(page, studio):
     page.context.set_offline(False)
     page.reload()
     expect(word(page, "lower.length")).to_have_text("95.0 cm")
-    wait_until(lambda: get(studio, "/api/commissions/4")["recipe"]["lower"]["length"] == 950)
+    wait_until(
+        lambda: get(studio, f"/api/commissions/{numbered(studio, 'Ball gown')}")["recipe"]["lower"]["length"] == 950
+    )
 
 
 def test_touching_an_edge_lights_it_with_its_mate(page, studio):

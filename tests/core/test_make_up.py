@@ -11,7 +11,7 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, changed
 from gentle_hem.core.start import bodice_choices, new_recipe
 from gentle_hem.core.units import Unit, inches
-from gentle_hem.demo.studio import PLAYERS, recipe_of
+from gentle_hem.demo.studio import recipe_of, works
 
 
 def test_the_same_recipe_makes_the_same_garment(recipe):
@@ -39,11 +39,11 @@ def test_the_unit_changes_no_number(recipe):
     assert metric.pieces == imperial.pieces
 
 
-@pytest.mark.parametrize("player", PLAYERS, ids=lambda player: player.title)
-def test_every_demo_commission_makes_up_and_only_the_harbour_dress_is_stopped(player):
-    garment = make_up(recipe_of(player))
+@pytest.mark.parametrize(("player", "work"), works(), ids=lambda one: getattr(one, "title", ""))
+def test_every_demo_commission_makes_up_and_only_the_harbour_dress_is_stopped(player, work):
+    garment = make_up(recipe_of(player, work))
     stops = [f.code for f in garment.findings if f.severity is Severity.STOP]
-    assert stops == (["waist-does-not-meet"] if player.title == "Harbour dance dress" else [])
+    assert stops == (["waist-does-not-meet"] if work.title == "Harbour dance dress" else [])
     for finding in garment.findings:
         for unit in Unit:
             assert finding.text(unit).rstrip().endswith(".")
@@ -52,9 +52,9 @@ def test_every_demo_commission_makes_up_and_only_the_harbour_dress_is_stopped(pl
                 assert "{" not in remedy.text(unit) + remedy.cost(unit)
 
 
-@pytest.mark.parametrize("player", PLAYERS, ids=lambda player: player.title)
-def test_every_remedy_offered_anywhere_is_a_valid_change(player):
-    recipe = recipe_of(player)
+@pytest.mark.parametrize(("player", "work"), works(), ids=lambda one: getattr(one, "title", ""))
+def test_every_remedy_offered_anywhere_is_a_valid_change(player, work):
+    recipe = recipe_of(player, work)
     for finding in make_up(recipe).findings:
         for remedy in finding.remedies:
             make_up(changed(recipe, json.loads(json.dumps(dict(remedy.changes)))))
@@ -70,7 +70,7 @@ def test_a_new_commission_begins_with_what_is_known(unit):
     assert garment.joins[0].difference == approx(0, abs=1e-6)
     assert recipe.allowances.waist == (10 if unit is Unit.CM else inches(0.5))
     assert [kind for kind, _ in bodice_choices(recipe, garment)] == [
-        "measured", "quarters", "quarters_cm", "two_lengths", "proportional", "body_length",
+        "measured", "quarters", "quarters_cm", "two_lengths", "proportional", "body_length", "bib",
     ]  # fmt: skip
 
 

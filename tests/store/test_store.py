@@ -13,6 +13,7 @@ from sqlalchemy.exc import IntegrityError
 
 from conftest import a_recipe
 from gentle_hem.demo import fill
+from gentle_hem.demo.studio import works
 from gentle_hem.store import Store
 from gentle_hem.store.models import Base, Commission, FigureSet, Person
 from gentle_hem.store.store import append_version, commissions, latest_figure, latest_version
@@ -47,7 +48,7 @@ def test_opening_twice_changes_nothing(store, tmp_path):
     fill(store)
     again = Store(tmp_path)
     with again.session() as session:
-        assert len(commissions(session)) == 6
+        assert len(commissions(session)) == len(works())
     again.close()
 
 

@@ -17,6 +17,7 @@ from pydantic import BaseModel, Field
 from sqlalchemy.orm import Session
 
 from gentle_hem.api import problems
+from gentle_hem.api.benches import benches
 from gentle_hem.api.blocks import blocks
 from gentle_hem.api.figures import figures
 from gentle_hem.api.safety import OnlyFromHere
@@ -27,8 +28,6 @@ from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.start import bodice_choices, new_recipe
-from gentle_hem.core.sums import SUMS
-from gentle_hem.core.sums.sum import ask
 from gentle_hem.core.units import Unit, format_length, parse_length
 from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.devices.tape import SimulatedTape
@@ -113,23 +112,6 @@ class FigureOut(BaseModel):
     id: int
     taken_on: date
     measures: dict[str, float]
-
-
-class SumInputOut(BaseModel):
-    name: str
-    label: str
-    sort: str
-    help: str
-    default: float | str | None
-    required: bool
-    choices: dict[str, str]
-
-
-class SumOut(BaseModel):
-    name: str
-    title: str
-    purpose: str
-    inputs: list[SumInputOut]
 
 
 def _found(thing: T | None, what: str) -> T:
@@ -331,35 +313,6 @@ def file_names() -> list[str]:
     return [*FILE_WRITERS, "pattern.zip"]
 
 
-@api.get("/sums")
-def list_sums(unit: Unit = Unit.CM) -> list[SumOut]:
-    """The sums there are, with what each asks for; usual lengths are spoken in ``unit``."""
-    listed = []
-    for kind in SUMS.values():
-        inputs = []
-        for name, field in kind.model_fields.items():
-            extra = field.json_schema_extra
-            assert isinstance(extra, dict)
-            default = None if field.is_required() else field.default
-            if default is not None and extra["sort"] == "length":
-                default = format_length(default, unit)
-            inputs.append(
-                SumInputOut(
-                    name=name, label=str(extra["label"]), sort=str(extra["sort"]), help=str(extra["help"]),
-                    default=default, required=field.is_required(), choices=extra.get("choices", {}),
-                )
-            )  # fmt: skip
-        listed.append(SumOut(name=kind.name, title=kind.title, purpose=kind.purpose, inputs=inputs))
-    return listed
-
-
-@api.post("/sums/{name}")
-def one_sum(name: str, inputs: Annotated[dict[str, Any], Body()], unit: Unit = Unit.CM) -> dict[str, Any]:
-    """One sum with its workings. Lengths may be text; a bare number in text is in ``unit``."""
-    kind = _found(SUMS.get(name), f"sum as {name}; there are {', '.join(SUMS)}")
-    return ask(kind, inputs, unit).answer().document(unit)
-
-
 def create_app(store: Store, interface: Path | None = None) -> FastAPI:
     """The application over a store; ``interface`` is the folder of the built web part."""
 
@@ -373,7 +326,7 @@ def create_app(store: Store, interface: Path | None = None) -> FastAPI:
     problems.install(app)
     app.add_middleware(OnlyFromHere)
     app.state.tape = SimulatedTape(TAPE_PERSON)
-    for router in (api, figures, blocks):
+    for router in (api, benches, figures, blocks):
         app.include_router(router)
 
     @app.api_route("/api/{path:path}", methods=["GET", "POST", "PUT", "DELETE"], include_in_schema=False)

@@ -16,9 +16,10 @@ from gentle_hem.core.join import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, JoinReport
 from gentle_hem.core.pattern import Edge, Piece, Verdict
 from gentle_hem.core.recipe import Recipe, spoken_parts
 from gentle_hem.core.sentences import SpokenPart
-from gentle_hem.core.start import bodice_choices
+from gentle_hem.core.start import PartChoice, band_choices, bodice_choices, lower_choices, trim_choices
 from gentle_hem.core.units import Unit, format_length
 from gentle_hem.core.walk import SEAM_TOLERANCE, Walked
+from gentle_hem.core.workings import Working
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
 from gentle_hem.formats.garment_document import (
     FindingDocument,
@@ -159,6 +160,8 @@ class JoinOut(BaseModel):
     lower_name: str
     fullness: float
     cut: str
+    upper_why: int | None
+    lower_why: int | None
 
 
 class SeamOut(BaseModel):
@@ -202,6 +205,14 @@ class BodiceChoice(BaseModel):
     bodice: dict[str, Any]
 
 
+class PartChoiceOut(BaseModel):
+    """A part the recipe could have: its kind, what it is called, and as it would begin."""
+
+    kind: str
+    title: str
+    part: dict[str, Any]
+
+
 class ComparedRow(BaseModel):
     label: str
     mine: str
@@ -234,6 +245,9 @@ class ScreenOut(BaseModel):
     ready: bool
     draft: DraftOut | None
     bodices: list[BodiceChoice]
+    lowers: list[PartChoiceOut]
+    bands: list[PartChoiceOut]
+    trims: list[PartChoiceOut]
 
 
 DRAFT_GAP = 60.0
@@ -273,7 +287,7 @@ def screen(recipe: Recipe, garment: Garment, unit: Unit) -> ScreenOut:
         unit=unit,
         sentences=[_sentences(part) for part in spoken_parts(recipe, unit)],
         sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
-        joins=[_join(report, unit) for report in garment.joins],
+        joins=[_join(report, garment.workings, unit) for report in garment.joins],
         seams=[_seam(walked, unit) for walked in garment.seams],
         findings=[
             StageFinding(**finding_document(finding, unit).model_dump(), stage=stage_of(finding))
@@ -286,7 +300,17 @@ def screen(recipe: Recipe, garment: Garment, unit: Unit) -> ScreenOut:
             BodiceChoice(kind=kind, title=bodice.title, bodice=bodice.model_dump(mode="json"))
             for kind, bodice in bodice_choices(recipe, garment)
         ],
+        lowers=_choices(lower_choices(recipe)),
+        bands=_choices(band_choices(recipe)),
+        trims=TRIMS_OUT,
     )
+
+
+def _choices(parts: list[PartChoice]) -> list[PartChoiceOut]:
+    return [PartChoiceOut(kind=kind, title=title, part=part.model_dump(mode="json")) for kind, title, part in parts]
+
+
+TRIMS_OUT = _choices(trim_choices())
 
 
 def _draft(steps: tuple[Step, ...], unit: Unit) -> DraftOut | None:
@@ -445,7 +469,32 @@ def _unrolled(edge: Unrolled, unit: Unit) -> UnrolledOut:
     )
 
 
-def _join(report: JoinReport, unit: Unit) -> JoinOut:
+LOWER_WORKINGS = (
+    "stitched seam", "cut width", "tier 1 cut width", "gore at the waist", "seam radius", "hip quarter",
+)  # fmt: skip
+"""Which working says how an edge came to its length, the nearest to it first."""
+
+
+def _why(report: JoinReport, workings: tuple[Working, ...]) -> tuple[int | None, int | None]:
+    """The workings behind the upper and the lower edge of a join, by their places; None where there is none."""
+    places = {working.label: k for k, working in enumerate(workings)}
+    kind = report.name.split()[0]
+    tier = int(report.name.split()[1]) if kind == "tier" else 0
+    upper = {
+        "waist": "bodice waist",
+        "band": "bodice waist",
+        "hem": "ruffle base",
+        "sleeve": "armhole",
+        "side": "ruffle sewn along",
+        "tier": f"tier {tier - 1} cut width",
+    }.get(kind, "")
+    lower = {"hem": ("ruffle cut width",), "side": ("ruffle cut length",), "tier": (f"tier {tier} cut width",),
+             "flounce": ("seam radius",), "spiral": ("turns",), "godet": ("chord",), "sleeve": ("cap height",),
+             "waist": LOWER_WORKINGS}.get(kind, ())  # fmt: skip
+    return places.get(upper), next((places[label] for label in lower if label in places), None)
+
+
+def _join(report: JoinReport, workings: tuple[Working, ...], unit: Unit) -> JoinOut:
     meets = report.verdict.fits
     gap = format_length(2 * abs(report.difference), unit)
     what = "waist" if report.name == "waist seam" else report.name
@@ -473,7 +522,10 @@ def _join(report: JoinReport, unit: Unit) -> JoinOut:
         )
         for s in report.sections
     ]  # fmt: skip
+    upper_why, lower_why = _why(report, workings)
     return JoinOut(
+        upper_why=upper_why,
+        lower_why=lower_why,
         name=report.name,
         upper=_unrolled(report.upper, unit),
         lower=_unrolled(report.lower, unit),

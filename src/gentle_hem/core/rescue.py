@@ -16,7 +16,7 @@ from typing import Annotated, Any
 from pydantic import BaseModel, ConfigDict, Field
 
 from gentle_hem.core.findings import say
-from gentle_hem.core.fit import LEAST_DART, LEAST_GATHER, WIDEST_DART
+from gentle_hem.core.fit import LEAST_DART, LEAST_GATHER, LOOKS_LIKE_MISTAKE, WIDEST_DART
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.join import EASE_PLIABLE
 from gentle_hem.core.lower.flare import say_sweep
@@ -116,7 +116,7 @@ def ways_out(cut: CutCircle, notes: Workings) -> list[Way]:
     if abs(over) <= SEAM_TOLERANCE:
         return []
     found = list(_too_small(cut, -float(over), notes) if over < 0 else _too_big(cut, float(over), notes))
-    return sorted(found, key=lambda way: (way.loses > 5, way.minutes))
+    return sorted(found, key=lambda way: (LOOKS_LIKE_MISTAKE < way.fullness < LEAST_GATHER, way.loses > 5, way.minutes))
 
 
 def _sector(

@@ -2,15 +2,22 @@
 
 from __future__ import annotations
 
+from pydantic import ValidationError
+
+from gentle_hem.core.band import BANDS
+from gentle_hem.core.band.band import NoBand
 from gentle_hem.core.block import BODICES
 from gentle_hem.core.block.measured import MeasuredBodice, MeasuredEdge
 from gentle_hem.core.block.own import OwnBodice
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import SIDE_SEAM
+from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.lower.circle import CircleSkirt
-from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES, BodicePart
+from gentle_hem.core.lower.peplum import Peplum
+from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES, BodicePart, RecipePart
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.units import Unit, inches
 
 WAIST_EASE = 20.0
@@ -31,6 +38,47 @@ def bodice_choices(recipe: Recipe, garment: Garment) -> list[tuple[str, BodicePa
         elif kind is not OwnBodice:  # a block of one's own comes from a file
             choices.append((name, kind.model_validate({"kind": name})))
     return choices
+
+
+PartChoice = tuple[str, str, RecipePart]
+"""A kind, what it is called, and the part as it would begin."""
+
+CARRIED = ("length", "hem", "seam", "sweep", "hip_ease", "side_in")
+"""Words that a lower part takes over from the one it replaces, where it has them too."""
+
+
+def lower_choices(recipe: Recipe) -> list[PartChoice]:
+    """Every kind of lower part this recipe could have, as it would begin; the one it has, as it is."""
+    kept = recipe.lower.model_dump(mode="json")
+    choices: list[PartChoice] = []
+    for kind in LOWER_PARTS:
+        name = str(kind.model_fields["kind"].default)
+        if isinstance(recipe.lower, kind):
+            choices.append((name, kind.title, recipe.lower))
+            continue
+        words = {word: kept[word] for word in CARRIED if word in kept and word in kind.model_fields}
+        if kind is Peplum or isinstance(recipe.lower, Peplum):
+            words.pop("length", None)
+        try:
+            part = kind.model_validate({"kind": name, **words})
+        except ValidationError:
+            part = kind.model_validate({"kind": name})
+        choices.append((name, kind.title, part))
+    return choices
+
+
+def band_choices(recipe: Recipe) -> list[PartChoice]:
+    """Every kind of band there is, as it would begin; the one the recipe has, as it is."""
+    return [
+        (str(kind.model_fields["kind"].default), "No band" if kind is NoBand else kind.title,
+         recipe.band if isinstance(recipe.band, kind) else kind())
+        for kind in BANDS
+    ]  # fmt: skip
+
+
+def trim_choices() -> list[PartChoice]:
+    """Everything that can be added, as it would begin."""
+    return [(str(kind.model_fields["kind"].default), kind.title, kind()) for kind in TRIMS]
 
 
 def _as_measured(garment: Garment) -> MeasuredBodice:

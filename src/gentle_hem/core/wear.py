@@ -81,8 +81,8 @@ def wear(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
 
 
 def _getting_in(recipe: Recipe, worn: Worn) -> list[Finding]:
-    if recipe.opening.place is not OpeningPlace.NONE:
-        return []
+    if recipe.opening.place is not OpeningPlace.NONE or recipe.panels.stand:
+        return []  # a zip, or buttons down the front
     get = recipe.figure.get
     bust, shoulders, hip = get("bust_girth"), get("off_shoulder_girth"), get("hip_girth")
     over_head = max(bust or 0.0, shoulders or 0.0)

@@ -16,17 +16,28 @@ from gentle_hem.store.store import append_version
 
 
 @dataclass(frozen=True)
+class Work:
+    """A commission: what it is for, when it is due, and its recipe but for the figure."""
+
+    title: str
+    occasion: str
+    due_on: date
+    recipe: dict[str, Any]
+
+
+@dataclass(frozen=True)
 class Player:
-    """One of the Saltmarsh Players and her commission."""
+    """One of the Saltmarsh Players: her measures, the days they were taken, and what is made for her.
+
+    ``earlier`` holds older sets as changes to the newest one.
+    """
 
     name: str
     measured_on: date
     measures: dict[str, str]
-    title: str
-    occasion: str
-    due_on: date
     unit: Unit
-    recipe: dict[str, Any]
+    works: tuple[Work, ...]
+    earlier: tuple[tuple[date, dict[str, str]], ...] = ()
 
 
 def bodice(front: tuple[str, str, str], back: tuple[str, str, str], side: str) -> dict[str, Any]:
@@ -35,57 +46,144 @@ def bodice(front: tuple[str, str, str], back: tuple[str, str, str], side: str) -
     return {"kind": "measured", "front": edges[0], "back": edges[1], "front_side": side, "back_side": side}
 
 
+KEEPER, CHALK, TIDE = "The Keeper's Daughter", "Chalk and Thunder", "A Tide for Midsummer"
+
 PLAYERS = (
     Player(
         "Wren Tolliver", date(2026, 4, 18),
-        {"height": "152 cm", "bust_girth": "80 cm", "waist_girth": "62 cm", "hip_girth": "86 cm",
-         "waist_to_hip": "18 cm"},
-        "Lighthouse picnic blouse", "The Keeper's Daughter, first act", date(2026, 6, 12), Unit.CM,
-        {
-            "bodice": bodice(("7.6cm", "2.2cm", "8.7cm"), ("7.4cm", "2cm", "7.9cm"), "17.5cm"),
-            "lower": {"kind": "circle", "sweep": 360, "length": "16cm", "pieces": 1, "hem": "1cm",
-                      "arc_allowance": "3cm"},
-        },
+        {"height": "152 cm", "neck_girth": "32.5 cm", "bust_girth": "80 cm", "under_bust_girth": "70 cm",
+         "waist_girth": "62 cm",
+         "hip_girth": "86 cm", "bust_span": "16.2 cm", "shoulder_width": "35 cm", "shoulder_length": "11.2 cm",
+         "across_front": "29.5 cm", "across_back": "32 cm", "shoulder_to_bust_point": "23 cm",
+         "front_waist_length": "38.5 cm",
+         "back_waist_length": "36.5 cm", "waist_to_hip": "18 cm", "waist_to_floor": "93 cm",
+         "upper_arm_girth": "25.5 cm"},
+        Unit.CM,
+        (
+            Work("Kite dress", f"{TIDE}, garden scene", date(2026, 7, 10), {
+                "bodice": {"kind": "quarters_cm"}, "style": {"front_neck": "v", "front_depth": "16cm",
+                "facing": "faced"},
+                "lower": {"kind": "handkerchief", "length": "46cm"},
+            }),
+            Work("Lantern dress", f"{TIDE}, night scene", date(2026, 7, 10), {
+                "bodice": {"kind": "two_lengths"}, "panels": {"ends": "dropped", "depth": "6cm"},
+                "lower": {"kind": "gored_circle", "count": 8, "sweep": 270, "length": "42cm"},
+                "trims": [{"kind": "spiral_flounce", "width": "9cm"}],
+            }),
+            Work("Lighthouse picnic blouse", f"{KEEPER}, first act", date(2026, 6, 12), {
+                "bodice": bodice(("7.6cm", "2.2cm", "8.7cm"), ("7.4cm", "2cm", "7.9cm"), "17.5cm"),
+                "lower": {"kind": "circle", "sweep": 360, "length": "16cm", "pieces": 1, "hem": "1cm",
+                          "arc_allowance": "3cm"},
+            }),
+        ),
     ),
     Player(
         "Corinne Dace", date(2026, 5, 2),
-        {"height": "66 in", "bust_girth": "38 in", "waist_girth": "31 in", "hip_girth": "41 1/2 in",
-         "waist_to_hip": "8 in"},
-        "Schoolroom pinafore", "Chalk and Thunder", date(2026, 7, 3), Unit.INCH,
-        {
-            "bodice": bodice(("3 3/4in", "1in", "4 3/8in"), ("3 1/2in", "3/4in", "4 1/4in"), "7 3/4in"),
-            "lower": {"kind": "circle", "sweep": 270, "length": "24 1/2in", "pieces": 4, "hem": "1/2in"},
-        },
+        {"height": "66 in", "neck_girth": "14 3/4 in", "bust_girth": "38 in", "under_bust_girth": "33 1/4 in",
+         "waist_girth": "31 in", "hip_girth": "41 1/2 in", "bust_span": "7 1/2 in", "shoulder_width": "15 1/2 in",
+         "shoulder_length": "4 7/8 in", "shoulder_to_bust_point": "10 3/4 in", "front_waist_length": "17 1/2 in",
+         "back_waist_length": "16 1/4 in", "waist_to_hip": "8 in", "waist_to_floor": "40 1/2 in",
+         "upper_arm_girth": "11 3/4 in"},
+        Unit.INCH,
+        (
+            Work("Schoolmistress's dress", f"{CHALK}, second act", date(2026, 7, 3), {
+                "bodice": {"kind": "two_lengths"},
+                "lower": {"kind": "pleated", "pleats": 18, "style": "inverted", "fullness": 2.2, "length": "25in",
+                "hem": "2in"},
+                "trims": [{"kind": "sleeve", "length": "22in", "cap_ease": "1in"}, {"kind": "stand_collar",
+                "height": "1 1/2in"}],
+            }),
+            Work("Chalk-dust pinafore", f"{CHALK}, first act", date(2026, 7, 3), {
+                "bodice": {"kind": "bib", "height": "9in", "top": "8in", "bottom": "10in", "band": "1 1/2in"},
+                "lower": {"kind": "gathered", "fullness": 1.8, "length": "24in", "hem": "2in"},
+            }),
+            Work("Schoolroom pinafore", CHALK, date(2026, 7, 3), {
+                "bodice": bodice(("3 3/4in", "1in", "4 3/8in"), ("3 1/2in", "3/4in", "4 1/4in"), "7 3/4in"),
+                "lower": {"kind": "circle", "sweep": 270, "length": "24 1/2in", "pieces": 4, "hem": "1/2in"},
+            }),
+        ),
+        ((date(2026, 2, 14), {"waist_girth": "30 1/2 in", "hip_girth": "41 in"}),),
     ),
     Player(
         "Bettany Oxley", date(2026, 5, 9),
-        {"height": "168 cm", "bust_girth": "122 cm", "waist_girth": "94 cm", "hip_girth": "118 cm",
-         "waist_to_hip": "22 cm"},
-        "Harbour dance dress", "The Keeper's Daughter, third act", date(2026, 6, 12), Unit.CM,
-        {
-            "bodice": bodice(("11.2cm", "3.2cm", "13.4cm"), ("10.6cm", "2.4cm", "12.8cm"), "21cm"),
-            "lower": {"kind": "circle", "sweep": 180, "length": "66cm", "pieces": 2, "hem": "1.5cm",
-                      "seam": "101.2cm"},
-        },
+        {"height": "168 cm", "neck_girth": "40 cm", "bust_girth": "122 cm", "under_bust_girth": "101 cm",
+         "waist_girth": "94 cm",
+         "hip_girth": "118 cm", "bust_span": "23.5 cm", "shoulder_width": "41 cm", "shoulder_length": "12.6 cm",
+         "shoulder_to_bust_point": "31 cm", "front_waist_length": "49.5 cm", "back_waist_length": "43 cm",
+         "waist_to_hip": "22 cm", "waist_to_floor": "103 cm", "upper_arm_girth": "37 cm", "head_girth": "57 cm"},
+        Unit.CM,
+        (
+            Work("Harbour master's suit dress", f"{KEEPER}, second act", date(2026, 6, 12), {
+                "bodice": {"kind": "two_lengths", "waist_ease": "2cm"}, "band": {"kind": "waistband", "width": "5cm"},
+                "lower": {"kind": "straight", "length": "62cm", "taper": "2.5cm", "side_in": "3cm"},
+                "trims": [{"kind": "vent"}],
+            }),
+            Work("Peplum jacket-blouse", f"{KEEPER}, first act", date(2026, 6, 12), {
+                "bodice": {"kind": "two_lengths", "waist_ease": "3cm"}, "panels": {"stand": "2.5cm"},
+                "lower": {"kind": "peplum", "style": "double", "length": "18cm"},
+                "trims": [{"kind": "sleeve", "style": "puff", "length": "26cm"}], "opening": {"place": "none"},
+            }),
+            Work("Harbour dance dress", f"{KEEPER}, third act", date(2026, 6, 12), {
+                "bodice": bodice(("11.2cm", "3.2cm", "13.4cm"), ("10.6cm", "2.4cm", "12.8cm"), "21cm"),
+                "lower": {"kind": "circle", "sweep": 180, "length": "66cm", "pieces": 2, "hem": "1.5cm",
+                          "seam": "101.2cm"},
+            }),
+        ),
+        ((date(2026, 3, 7), {"waist_girth": "96 cm"}),),
     ),
     Player(
         "Isolde Marrin", date(2026, 5, 16),
-        {"height": "181 cm", "bust_girth": "92 cm", "waist_girth": "74 cm", "hip_girth": "100 cm",
-         "waist_to_hip": "22 cm"},
-        "Ball gown", "A Tide for Midsummer, ball scene", date(2026, 6, 26), Unit.CM,
-        {
-            "bodice": bodice(("9.3cm", "2.5cm", "9.8cm"), ("8.8cm", "2cm", "9.1cm"), "20.5cm"),
-            "lower": {"kind": "circle", "sweep": 360, "length": "108cm", "pieces": 2, "hem": "1.5cm"},
-        },
+        {"height": "181 cm", "neck_girth": "36 cm", "bust_girth": "92 cm", "under_bust_girth": "79 cm",
+         "waist_girth": "74 cm",
+         "hip_girth": "100 cm", "bust_span": "18.4 cm", "shoulder_width": "39.5 cm", "shoulder_length": "12.8 cm",
+         "across_front": "33 cm", "across_back": "35.5 cm", "shoulder_to_bust_point": "28 cm",
+         "shoulder_to_under_bust": "35.5 cm", "front_waist_length": "47 cm", "back_waist_length": "44.5 cm",
+         "waist_to_hip": "22 cm", "waist_to_knee": "64 cm", "waist_to_floor": "113 cm", "heel_height": "4 cm",
+         "off_shoulder_girth": "103 cm"},
+        Unit.CM,
+        (
+            Work("Mermaid finale gown", f"{TIDE}, finale", date(2026, 6, 26), {
+                "bodice": {"kind": "two_lengths"}, "style": {"front_neck": "sweetheart", "front_depth": "17cm"},
+                "panels": {"front_princess": "armhole", "back_princess": "shoulder"},
+                "lower": {"kind": "gown", "length": "106cm", "knee": "shaped", "knee_in": "3cm", "hem_in": "-2cm"},
+                "trims": [{"kind": "godets", "count": 6, "angle": 60, "height": "38cm"},
+                          {"kind": "hem_ruffle", "place": "cut_off", "height": "20cm", "fullness": 2}],
+            }),
+            Work("Storm queen's gown", f"{TIDE}, storm scene", date(2026, 6, 26), {
+                "bodice": {"kind": "two_lengths"},
+                "style": {"top": "off_shoulder", "bust_dart": "waist", "facing": "faced"},
+                "lower": {"kind": "gores", "count": 8, "flare_from": "trumpet", "trumpet": "58cm", "length": "92cm",
+                          "hem_sweep": "2.8m"},
+                "trims": [{"kind": "cape"}, {"kind": "ring_flounce", "rings": 7, "width": "16cm"}],
+            }),
+            Work("Ball gown", f"{TIDE}, ball scene", date(2026, 6, 26), {
+                "bodice": bodice(("9.3cm", "2.5cm", "9.8cm"), ("8.8cm", "2cm", "9.1cm"), "20.5cm"),
+                "lower": {"kind": "circle", "sweep": 360, "length": "108cm", "pieces": 2, "hem": "1.5cm"},
+            }),
+        ),
+        ((date(2026, 1, 24), {"waist_girth": "73 cm"}), (date(2026, 3, 28), {"waist_girth": "75.5 cm",
+         "hip_girth": "101 cm"})),
     ),
     Player(
         "Odette Fairweather", date(2026, 5, 20),
         {"bust_girth": "104 cm", "waist_girth": "86 cm", "hip_girth": "110 cm"},
-        "Sundress", "A Tide for Midsummer, garden scene", date(2026, 7, 10), Unit.CM,
-        {
-            "bodice": {"kind": "quarters"},
-            "lower": {"kind": "circle", "sweep": 180, "length": "60cm", "pieces": 2, "hem": "1.5cm"},
-        },
+        Unit.CM,
+        (
+            Work("Tiered beach dress", f"{TIDE}, beach scene", date(2026, 7, 10), {
+                "bodice": {"kind": "quarters", "front_dart": "3cm"},
+                "style": {"top": "strapless", "straps": "criss_cross", "strap_width": "5cm"},
+                "lower": {"kind": "tiered", "tiers": 3, "length": "78cm", "growth": 1.2},
+            }),
+            Work("Market-day dress", f"{KEEPER}, market scene", date(2026, 6, 12), {
+                "bodice": {"kind": "quarters"}, "panels": {"ends": "midriff"},
+                "lower": {"kind": "a_line", "length": "60cm", "flare": "9cm", "side_in": "3cm"},
+                "trims": [{"kind": "side_ruffle", "height": "7cm"}],
+            }),
+            Work("Sundress", f"{TIDE}, garden scene", date(2026, 7, 10), {
+                "bodice": {"kind": "quarters"},
+                "lower": {"kind": "circle", "sweep": 180, "length": "60cm", "pieces": 2, "hem": "1.5cm"},
+            }),
+        ),
     ),
     Player(
         "Pip Larkham", date(2026, 5, 23),
@@ -93,45 +191,72 @@ PLAYERS = (
          "across_front": "31 cm", "across_back": "33.5 cm", "bust_girth": "84 cm", "under_bust_girth": "74 cm",
          "waist_girth": "68 cm", "hip_girth": "92 cm", "bust_span": "17 cm", "shoulder_to_bust_point": "24.5 cm",
          "front_waist_length": "41.5 cm", "back_waist_length": "39.5 cm", "waist_to_hip": "19 cm"},
-        "Midsummer dance dress", "A Tide for Midsummer, chorus", date(2026, 6, 26), Unit.CM,
-        {
-            "bodice": {"kind": "proportional"},
-            "lower": {"kind": "circle", "sweep": 270, "length": "58cm", "pieces": 2, "hem": "1.5cm"},
-        },
+        Unit.CM,
+        (
+            Work("Lighthouse keeper's jumpsuit", f"{KEEPER}, title part", date(2026, 6, 12), {
+                "bodice": {"kind": "quarters_cm", "waist_ease": "6cm"}, "panels": {"stand": "2.5cm",
+                "front_yoke": "12cm"},
+                "lower": {"kind": "trousers", "length": "99cm", "hem_round": "44cm", "side_in": "3cm",
+                "crotch_ease": "2cm"},
+                "trims": [{"kind": "stand_collar", "height": "4cm"}], "opening": {"place": "none"},
+            }),
+            Work("Tide dance dress", f"{TIDE}, chorus", date(2026, 6, 26), {
+                "bodice": {"kind": "two_lengths"}, "panels": {"front_princess": "shoulder"},
+                "lower": {"kind": "high_low", "front": "45cm", "back": "78cm", "sweep": 270},
+            }),
+            Work("Fisher chorus dress", f"{KEEPER}, chorus", date(2026, 6, 12), {
+                "bodice": {"kind": "body_length"}, "band": {"kind": "yoke", "deep": "11cm"},
+                "lower": {"kind": "gathered", "fullness": 2, "length": "48cm"},
+                "trims": [{"kind": "hem_ruffle", "height": "9cm"}, {"kind": "belt"}],
+            }),
+            Work("Midsummer dance dress", f"{TIDE}, chorus", date(2026, 6, 26), {
+                "bodice": {"kind": "proportional"},
+                "lower": {"kind": "circle", "sweep": 270, "length": "58cm", "pieces": 2, "hem": "1.5cm"},
+            }),
+        ),
     ),
 )  # fmt: skip
 
 
-def recipe_of(player: Player) -> Recipe:
-    """A player's recipe, her figure in it."""
+def works() -> list[tuple[Player, Work]]:
+    """Every commission with whose it is, the plainest of each player's last, so that they lie on top of the desk."""
+    most = max(len(player.works) for player in PLAYERS)
+    return [(p, p.works[k - most + len(p.works)]) for k in range(most) for p in PLAYERS if k - most + len(p.works) >= 0]
+
+
+def figure_of(player: Player) -> Figure:
+    """A player's newest measures."""
+    return Figure.model_validate(
+        {"name": player.name, "taken_on": str(player.measured_on), "measures": player.measures}
+    )
+
+
+def recipe_of(player: Player, work: Work) -> Recipe:
+    """A commission's recipe, the player's figure in it."""
     allowances = METRIC_ALLOWANCES if player.unit is Unit.CM else INCH_ALLOWANCES
     return Recipe.model_validate(
-        {
-            "name": player.title,
-            "unit": player.unit,
-            "figure": Figure.model_validate(
-                {"name": player.name, "taken_on": str(player.measured_on), "measures": player.measures}
-            ),
-            "allowances": allowances,
-            **player.recipe,
-        }
+        {"name": work.title, "unit": player.unit, "figure": figure_of(player), "allowances": allowances, **work.recipe}
     )
 
 
 def fill(store: Store) -> None:
-    """Put the studio's people and commissions into an empty store, the last one on top of the desk."""
+    """Put the studio's people, their dated measures and their commissions into an empty store."""
     with store.session() as session:
+        people: dict[str, Person] = {}
         for player in PLAYERS:
-            recipe = recipe_of(player)
             person = Person(name=player.name, remarks="")
             session.add(person)
             session.flush()
-            session.add(
-                FigureSet(person_id=person.id, taken_on=player.measured_on, measures=dict(recipe.figure.measures))
-            )
+            people[player.name] = person
+            newest = figure_of(player)
+            for day, changes in (*player.earlier, (player.measured_on, {})):
+                older = Figure.model_validate({"measures": {**player.measures, **changes}})
+                measures = dict(older.measures if changes else newest.measures)
+                session.add(FigureSet(person_id=person.id, taken_on=day, measures=measures))
+        for player, work in works():
             commission = Commission(
-                person_id=person.id, title=player.title, occasion=player.occasion, due_on=player.due_on
+                person_id=people[player.name].id, title=work.title, occasion=work.occasion, due_on=work.due_on
             )
             session.add(commission)
             session.flush()
-            append_version(session, commission.id, recipe.model_dump(mode="json"))
+            append_version(session, commission.id, recipe_of(player, work).model_dump(mode="json"))

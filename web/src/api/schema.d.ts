@@ -469,6 +469,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rescue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rescue
+         * @description Every way out for a circle that is already cut: what it costs, how long it takes, the piece as it then is.
+         */
+        post: operations["rescue_api_rescue_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schema/recipe": {
         parameters: {
             query?: never;
@@ -520,7 +540,7 @@ export interface paths {
         put?: never;
         /**
          * One Sum
-         * @description One sum with its workings. Lengths may be text; a bare number in text is in ``unit``.
+         * @description One sum with its workings and a small drawing. Lengths may be text; a bare number in text is in ``unit``.
          */
         post: operations["one_sum_api_sums__name__post"];
         delete?: never;
@@ -841,9 +861,17 @@ export interface components {
          * @description The ribbon: half garment, centre front to centre back; lengths in mm, texts spoken.
          */
         JoinOut: {
+            /** Cut */
+            cut: string;
             /** Difference */
             difference: string;
+            /** Fullness */
+            fullness: number;
             lower: components["schemas"]["UnrolledOut"];
+            /** Lower Name */
+            lower_name: string;
+            /** Lower Why */
+            lower_why: number | null;
             /** Meets */
             meets: boolean;
             /** Name */
@@ -857,6 +885,10 @@ export interface components {
             /** Ties */
             ties: components["schemas"]["TieOut"][];
             upper: components["schemas"]["UnrolledOut"];
+            /** Upper Name */
+            upper_name: string;
+            /** Upper Why */
+            upper_why: number | null;
             /** Verdict */
             verdict: string;
             /** Whole Difference */
@@ -992,6 +1024,20 @@ export interface components {
          * @enum {string}
          */
         Paper: "a4" | "letter";
+        /**
+         * PartChoiceOut
+         * @description A part the recipe could have: its kind, what it is called, and as it would begin.
+         */
+        PartChoiceOut: {
+            /** Kind */
+            kind: string;
+            /** Part */
+            part: {
+                [key: string]: unknown;
+            };
+            /** Title */
+            title: string;
+        };
         /** PersonOut */
         PersonOut: {
             /** Id */
@@ -1095,6 +1141,15 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** RescueOut */
+        RescueOut: {
+            /** Sentence */
+            sentence: string;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+            /** Workings */
+            workings: components["schemas"]["WorkingDocument"][];
+        };
         /** RunOut */
         RunOut: {
             /** Edge */
@@ -1124,6 +1179,8 @@ export interface components {
          * @description Everything one screen needs of a recipe.
          */
         ScreenOut: {
+            /** Bands */
+            bands: components["schemas"]["PartChoiceOut"][];
             /** Bodices */
             bodices: components["schemas"]["BodiceChoice"][];
             draft: components["schemas"]["DraftOut"] | null;
@@ -1131,6 +1188,8 @@ export interface components {
             findings: components["schemas"]["StageFinding"][];
             /** Joins */
             joins: components["schemas"]["JoinOut"][];
+            /** Lowers */
+            lowers: components["schemas"]["PartChoiceOut"][];
             /** Ready */
             ready: boolean;
             /** Recipe */
@@ -1142,6 +1201,8 @@ export interface components {
             /** Sentences */
             sentences: components["schemas"]["SentencePartOut"][];
             sheet: components["schemas"]["SheetOut"];
+            /** Trims */
+            trims: components["schemas"]["PartChoiceOut"][];
             unit: components["schemas"]["Unit"];
             /** Workings */
             workings: components["schemas"]["WorkingDocument"][];
@@ -1350,6 +1411,35 @@ export interface components {
             msg: string;
             /** Error Type */
             type: string;
+        };
+        /**
+         * WayOut
+         * @description One way out, spoken, and the piece as it then is (mm, y down).
+         */
+        WayOut: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Code */
+            code: string;
+            /** Cost */
+            cost: string;
+            /** Cut */
+            cut: number;
+            /** Hem */
+            hem: string;
+            /** Lines */
+            lines: string[];
+            /** Loses */
+            loses: string;
+            /** Minutes */
+            minutes: number;
+            /** Text */
+            text: string;
         };
         /**
          * WordOut
@@ -2173,6 +2263,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FigureOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    rescue_api_rescue_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RescueOut"];
                 };
             };
             /** @description Validation Error */

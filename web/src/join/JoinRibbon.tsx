@@ -1,3 +1,4 @@
+import { useCallback, useEffect, useRef, useState } from "react";
 import type { Join, Remedy } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -6,143 +7,238 @@ const WIDTH = 660;
 const PAD = 34;
 const UPPER = 50;
 const LOWER = 104;
+/** Marks closer than this many units would write over each other; the later one keeps its tick and its thread. */
+const CROWDED = 62;
 
-/** The two edges of a join unrolled to one scale, tied by threads that slant where they do not meet. */
+/** The joins of a garment: one ribbon at a time, every other one key or touch away. */
 export function JoinRibbon({
-  join,
+  joins,
   onTake,
+  onPreview,
   onWhy,
 }: {
-  join: Join;
+  joins: Join[];
   onTake: (remedy: Remedy) => void;
-  onWhy: (label: string) => void;
+  onPreview: (remedy: Remedy) => Promise<Join[]>;
+  onWhy: (working: number) => void;
 }) {
-  const longest = Math.max(join.upper.length, join.lower.length);
-  const x = (at: number) => PAD + (at / longest) * (WIDTH - 2 * PAD);
+  const [chosen, setChosen] = useState("");
+  const [preview, setPreview] = useState<Join | null>(null);
+  const asked = useRef(0);
+  const away = useCallback(() => {
+    asked.current += 1; // an answer still on its way is for nothing now
+    setPreview(null);
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: new joins make a preview of the old ones wrong
+  useEffect(away, [joins]);
+  const now =
+    joins.find((join) => join.name === chosen) ?? joins.find((join) => !join.meets) ?? joins[0] ?? null;
+  if (!now) {
+    return (
+      <section
+        aria-label={text.ribbon}
+        data-testid="ribbon"
+        className="border-t border-chalk bg-linen px-5 py-2"
+      >
+        <p data-testid="join-sentence">{text.cutInOne}</p>
+      </section>
+    );
+  }
+  const shown = preview ?? now;
+  const look = async (remedy: Remedy) => {
+    asked.current += 1;
+    const mine = asked.current;
+    const made = await onPreview(remedy);
+    if (mine === asked.current) setPreview(made.find((join) => join.name === now.name) ?? null);
+  };
   return (
     <section
       aria-label={text.ribbon}
       data-testid="ribbon"
-      className="flex min-h-0 gap-4 border-t border-chalk bg-linen px-5 py-2"
+      className="flex h-52 shrink-0 gap-4 border-t border-chalk bg-linen px-5 py-2"
     >
-      <div className="w-60 shrink-0">
-        <h2 className="font-title text-xl">{text.stages.join}</h2>
+      <div className="w-60 shrink-0 overflow-auto">
+        {joins.length > 1 ? (
+          <select
+            aria-label={text.whichJoin}
+            value={now.name}
+            onChange={(event) => setChosen(event.target.value)}
+            className="min-h-8 w-full rounded-sm border border-pencil bg-paper px-1.5 font-title text-lg"
+          >
+            {joins.map((join) => (
+              <option key={join.name} value={join.name}>
+                {join.meets ? "" : "✕ "}
+                {join.name}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <h2 className="font-title text-xl">{text.stages.join}</h2>
+        )}
         <p
           role="status"
-          className={join.meets ? "" : "font-semibold text-thread"}
+          className={shown.meets ? "" : "font-semibold text-thread"}
           data-testid="join-sentence"
         >
-          {join.sentence}
+          {preview && <span className="text-pencil">{text.ifTaken} </span>}
+          {shown.sentence}
         </p>
         <dl className="mt-1 grid grid-cols-[auto_auto_auto] justify-start gap-x-3 text-lg">
-          <dt className="text-base text-pencil">{text.bodiceEdge}</dt>
-          <dd>{join.upper.whole}</dd>
+          <dt className="text-base text-pencil">{shown.upper_name}</dt>
+          <dd>{shown.upper.whole}</dd>
           <dd>
-            <WhyButton onClick={() => onWhy("bodice waist")} />
+            <WhyButton working={shown.upper_why} onWhy={onWhy} />
           </dd>
-          <dt className="text-base text-pencil">{text.lowerEdge}</dt>
-          <dd>{join.lower.whole}</dd>
+          <dt className="text-base text-pencil">{shown.lower_name}</dt>
+          <dd>{shown.fullness > 1.001 ? shown.cut : shown.lower.whole}</dd>
           <dd>
-            <WhyButton onClick={() => onWhy("stitched seam")} />
+            <WhyButton working={shown.lower_why} onWhy={onWhy} />
           </dd>
         </dl>
       </div>
-      <svg
-        viewBox={`0 0 ${WIDTH} 158`}
-        className="max-h-48 min-w-0 flex-1"
-        role="img"
-        aria-label={described(join)}
-      >
-        <g fontSize={14} fill="var(--color-ink)">
-          <text x={2} y={UPPER - 22} fontSize={13} fill="var(--color-pencil)">
-            {text.bodiceEdge}, {text.half} {join.upper.text}
-          </text>
-          <text x={2} y={LOWER + 42} fontSize={13} fill="var(--color-pencil)">
-            {text.lowerEdge}, {text.half} {join.lower.text}
-          </text>
-          {[
-            { edge: join.upper, y: UPPER },
-            { edge: join.lower, y: LOWER },
-          ].map(({ edge, y }) => (
-            <g key={y} stroke="var(--color-ink)">
-              <line x1={x(0)} x2={x(edge.length)} y1={y} y2={y} strokeWidth={4} />
-              {edge.landmarks.map((mark) => (
-                <line key={mark.name} x1={x(mark.at)} x2={x(mark.at)} y1={y - 7} y2={y + 7} strokeWidth={2} />
-              ))}
-            </g>
-          ))}
-          {join.ties.map((tie) => {
-            const off = tie.state === "off";
-            const middle = (x(tie.upper) + x(tie.lower)) / 2;
-            const anchor = middle > WIDTH - 90 ? "end" : middle < 60 ? "start" : "middle";
-            return (
-              <g key={tie.name} data-tie={tie.name} data-state={tie.state}>
-                <line
-                  className="thread-line"
-                  x1={x(tie.upper)}
-                  y1={UPPER + 7}
-                  x2={x(tie.lower)}
-                  y2={LOWER - 7}
-                  stroke={off ? "var(--color-thread)" : "var(--color-pencil)"}
-                  strokeWidth={off ? 2.5 : 1.2}
-                  strokeDasharray={off ? "6 3" : undefined}
-                />
-                <text x={x(tie.upper)} y={UPPER - 11} textAnchor={anchor} fontSize={13}>
-                  {tie.name}
-                </text>
-                {tie.state !== "meets" && (
-                  <text
-                    x={Math.min(x(tie.lower), WIDTH - 4)}
-                    y={LOWER + 24}
-                    textAnchor={anchor}
-                    fontWeight={700}
-                    fill={off ? "var(--color-thread)" : "var(--color-ink)"}
-                  >
-                    {tie.offset}
-                  </text>
-                )}
-              </g>
-            );
-          })}
-          {join.sections.map((section, index) => {
-            const [from, to] = [join.ties[index], join.ties[index + 1]];
-            if (!from || !to) return null;
-            return (
-              <g key={section.start} textAnchor="middle">
-                <text x={x((from.upper + to.upper) / 2)} y={UPPER + 20}>
-                  {section.upper}
-                </text>
-                <text x={x((from.lower + to.lower) / 2)} y={LOWER - 9}>
-                  {section.lower}
-                </text>
-              </g>
-            );
-          })}
-        </g>
-      </svg>
-      {!join.meets && (
-        <div className="no-print w-80 shrink-0 overflow-auto">
+      <Ribbon join={shown} />
+      {!now.meets && (
+        <div className="no-print w-[21rem] shrink-0 overflow-auto pr-1">
           <h3 className="text-pencil">{text.waysOut}</h3>
           <ul className="flex flex-col gap-1.5">
-            {join.remedies.map((remedy) => (
+            {now.remedies.map((remedy) => (
               <li key={remedy.code}>
-                <Button className="w-full" onClick={() => onTake(remedy)} data-remedy={remedy.code}>
+                <Button
+                  className="w-full"
+                  data-remedy={remedy.code}
+                  onClick={() => {
+                    away();
+                    onTake(remedy);
+                  }}
+                  onFocus={() => look(remedy)}
+                  onBlur={away}
+                  onMouseEnter={() => look(remedy)}
+                  onMouseLeave={away}
+                >
                   <span className="font-semibold">{remedy.text}</span>
                   {remedy.cost && <span className="block text-sm text-pencil">{remedy.cost}</span>}
                 </Button>
               </li>
             ))}
           </ul>
-          {join.remedies.length === 0 && <p>{text.noWay}</p>}
+          {now.remedies.length === 0 && <p>{text.noWay}</p>}
         </div>
       )}
     </section>
   );
 }
 
-function WhyButton({ onClick }: { onClick: () => void }) {
+/** The two edges of a join unrolled to one scale, tied by threads that slant where they do not meet. */
+function Ribbon({ join }: { join: Join }) {
+  const longest = Math.max(join.upper.length, join.lower.length);
+  const x = (at: number) => PAD + (at / longest) * (WIDTH - 2 * PAD);
+  let last = -CROWDED;
+  const named = join.ties.map((tie, index) => {
+    const free = x(tie.upper) - last >= CROWDED || index === 0 || index === join.ties.length - 1;
+    if (free) last = x(tie.upper);
+    return free;
+  });
   return (
-    <button type="button" className="no-print min-h-6 text-sm text-pencil underline" onClick={onClick}>
+    <svg
+      viewBox={`0 0 ${WIDTH} 158`}
+      className="max-h-48 min-w-0 flex-1"
+      role="img"
+      aria-label={described(join)}
+    >
+      <g fontSize={14} fill="var(--color-ink)">
+        <text x={2} y={UPPER - 30} fontSize={13} fill="var(--color-pencil)">
+          {join.upper_name}, {text.half} {join.upper.text}
+        </text>
+        <text x={2} y={LOWER + 42} fontSize={13} fill="var(--color-pencil)">
+          {join.lower_name}, {text.half} {join.lower.text}
+          {join.fullness > 1.001 && `, ${text.drawnUp}`}
+        </text>
+        {[
+          { edge: join.upper, y: UPPER },
+          { edge: join.lower, y: LOWER },
+        ].map(({ edge, y }) => (
+          <g key={y} stroke="var(--color-ink)">
+            {join.fullness > 1.001 && y === LOWER ? (
+              <path d={waves(x(0), x(edge.length), y)} fill="none" strokeWidth={2.5} />
+            ) : (
+              <line x1={x(0)} x2={x(edge.length)} y1={y} y2={y} strokeWidth={4} />
+            )}
+            {edge.landmarks.map((mark) => (
+              <line key={mark.name} x1={x(mark.at)} x2={x(mark.at)} y1={y - 7} y2={y + 7} strokeWidth={2} />
+            ))}
+          </g>
+        ))}
+        {join.ties.map((tie, index) => {
+          const off = tie.state === "off";
+          const middle = (x(tie.upper) + x(tie.lower)) / 2;
+          const anchor = middle > WIDTH - 90 ? "end" : middle < 60 ? "start" : "middle";
+          return (
+            <g key={tie.name} data-tie={tie.name} data-state={tie.state}>
+              <line
+                className="thread-line"
+                x1={x(tie.upper)}
+                y1={UPPER + 7}
+                x2={x(tie.lower)}
+                y2={LOWER - 7}
+                stroke={off ? "var(--color-thread)" : "var(--color-pencil)"}
+                strokeWidth={off ? 2.5 : 1.2}
+                strokeDasharray={off ? "6 3" : undefined}
+              />
+              {named[index] && (
+                <text x={x(tie.upper)} y={UPPER - 11} textAnchor={anchor} fontSize={13}>
+                  {tie.name}
+                </text>
+              )}
+              {tie.state !== "meets" && (
+                <text
+                  x={Math.min(x(tie.lower), WIDTH - 4)}
+                  y={LOWER + 24}
+                  textAnchor={anchor}
+                  fontWeight={700}
+                  fill={off ? "var(--color-thread)" : "var(--color-ink)"}
+                >
+                  {tie.offset}
+                </text>
+              )}
+            </g>
+          );
+        })}
+        {join.sections.map((section, index) => {
+          const [from, to] = [join.ties[index], join.ties[index + 1]];
+          if (!from || !to || x(to.upper) - x(from.upper) < 46) return null;
+          return (
+            <g key={section.start} textAnchor="middle">
+              <text x={x((from.upper + to.upper) / 2)} y={UPPER + 20}>
+                {section.upper}
+              </text>
+              <text x={x((from.lower + to.lower) / 2)} y={LOWER - 9}>
+                {section.lower}
+              </text>
+            </g>
+          );
+        })}
+      </g>
+    </svg>
+  );
+}
+
+/** A gathered edge, drawn as the folds it lies in. */
+function waves(from: number, to: number, y: number): string {
+  const count = Math.max(4, Math.round((to - from) / 12));
+  const step = (to - from) / count;
+  let d = `M${from} ${y}`;
+  for (let k = 0; k < count; k++) d += `q${step / 2} ${k % 2 ? 7 : -7} ${step} 0`;
+  return d;
+}
+
+function WhyButton({ working, onWhy }: { working: number | null; onWhy: (working: number) => void }) {
+  if (working === null) return null;
+  return (
+    <button
+      type="button"
+      className="no-print min-h-6 text-sm text-pencil underline"
+      onClick={() => onWhy(working)}
+    >
       {text.why}
     </button>
   );

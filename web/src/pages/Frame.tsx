@@ -1,6 +1,7 @@
 import { Moon, Sun } from "lucide-react";
 import { useState } from "react";
 import { Link, Outlet, useNavigate } from "react-router";
+import { RescueBench } from "../sums/RescueBench";
 import { SumsBench } from "../sums/SumsBench";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -11,9 +12,10 @@ import { OverSheet } from "../ui/Sheet";
 export function Frame() {
   const chosen = useLight();
   const [sums, setSums] = useState(false);
+  const [rescue, setRescue] = useState(false);
   const [keys, setKeys] = useState(false);
   const go = useNavigate();
-  useKeys({ s: () => setSums(true), "?": () => setKeys(true), d: () => go("/") });
+  useKeys({ s: () => setSums(true), r: () => setRescue(true), "?": () => setKeys(true), d: () => go("/") });
   return (
     <div className="print-flow flex h-full flex-col">
       <header className="no-print flex items-center gap-4 bg-linen px-5 py-1">
@@ -26,6 +28,9 @@ export function Frame() {
         <div className="ml-auto flex items-center gap-1">
           <Button look="quiet" onClick={() => setSums(true)}>
             {text.sums} <Key>s</Key>
+          </Button>
+          <Button look="quiet" onClick={() => setRescue(true)}>
+            {text.rescueOpen} <Key>r</Key>
           </Button>
           <Button look="quiet" onClick={() => setKeys(true)}>
             {text.keys} <Key>?</Key>
@@ -41,6 +46,7 @@ export function Frame() {
       </header>
       <Outlet />
       <SumsBench open={sums} onOpenChange={setSums} />
+      <RescueBench open={rescue} onOpenChange={setRescue} />
       <KeyList open={keys} onOpenChange={setKeys} />
     </div>
   );

@@ -6,6 +6,7 @@ import { answer, api, type Commission, type Screen, type Stage } from "../api/cl
 import { OwnBlock } from "../block/OwnBlock";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
+import { AddTrim, KindOf, TrimTools } from "../recipe/Kinds";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
 import { type Bench, type Saving, useRecipe } from "../recipe/useRecipe";
 import { DraftPlayer } from "../sheet/DraftPlayer";
@@ -60,7 +61,9 @@ function Workbench({ commission }: { commission: Commission }) {
 
   const visit = (next: Stage) => {
     setStage(next);
-    document.getElementById(`part-${next}`)?.scrollIntoView({ block: "start" });
+    const part = document.getElementById(`part-${next}`);
+    part?.scrollIntoView({ block: "start" });
+    part?.querySelector<HTMLElement>("[data-word], select, a, button")?.focus({ preventScroll: true });
   };
   const otherUnit = () => bench.change({ unit: bench.draft.unit === "cm" ? "in" : "cm" });
   useKeys({
@@ -77,11 +80,6 @@ function Workbench({ commission }: { commission: Commission }) {
       <main className="p-10 text-pencil">{bench.saving.state === "lost" ? text.lost : text.loading}</main>
     );
   }
-  const why = (label: string) => {
-    const index = screen.workings.map((working) => working.label).lastIndexOf(label);
-    setAsked(index >= 0 ? index : null);
-  };
-  const join = screen.joins[0];
   return (
     <main className="print-flow flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-5 border-b border-chalk px-5 py-1.5">
@@ -130,7 +128,12 @@ function Workbench({ commission }: { commission: Commission }) {
           onTake={(remedy) => bench.change(remedy.changes)}
         />
       </div>
-      {join && <JoinRibbon join={join} onWhy={why} onTake={(remedy) => bench.change(remedy.changes)} />}
+      <JoinRibbon
+        joins={screen.joins}
+        onWhy={setAsked}
+        onTake={(remedy) => bench.change(remedy.changes)}
+        onPreview={(remedy) => bench.preview(remedy.changes).then((made) => made.joins)}
+      />
     </main>
   );
 }
@@ -156,9 +159,25 @@ function Parts({
               {text.measure}
             </Button>
           )}
+          {part.where === "lower" && (
+            <KindOf
+              label={text.lowerBy}
+              where="lower"
+              choices={screen.lowers}
+              screen={screen}
+              bench={bench}
+            />
+          )}
+          {part.where === "band" && (
+            <KindOf label={text.bandBy} where="band" choices={screen.bands} screen={screen} bench={bench} />
+          )}
+          {part.where.startsWith("trims.") && (
+            <TrimTools where={part.where} title={part.title} bench={bench} />
+          )}
           {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
         </Sentences>
       ))}
+      <AddTrim screen={screen} bench={bench} />
       <Files screen={screen} commissionId={commission.id} saved={bench.saving.state === "saved"} />
     </div>
   );

@@ -117,7 +117,9 @@ export function useRecipe(id: number, opened: Recipe, savedAt: string) {
     (changes: Changes) => {
       const paths = Object.keys(changes).join();
       const now = Date.now();
-      const sameThought = lastChange.current.paths === paths && now - lastChange.current.at < SAME_THOUGHT;
+      const typing = Object.values(changes).every((value) => typeof value !== "object" || value === null);
+      const sameThought =
+        typing && lastChange.current.paths === paths && now - lastChange.current.at < SAME_THOUGHT;
       lastChange.current = { paths, at: now };
       if (!sameThought) setPast((steps) => [...steps.slice(-199), draft]);
       setFuture([]);
@@ -143,7 +145,18 @@ export function useRecipe(id: number, opened: Recipe, savedAt: string) {
     setDraft(after);
   }, [past, future, draft]);
 
+  /** What the recipe would make with some words changed, without changing them. */
+  const preview = useCallback(
+    async (changes: Changes) => {
+      const unit = (draft.unit as "cm" | "in") ?? "cm";
+      const body = withChanges(draft, changes);
+      return (await answer(api.POST("/api/make-up", { body, params: { query: { unit } } }))) as Screen;
+    },
+    [draft],
+  );
+
   return {
+    preview,
     draft,
     screen,
     problems,

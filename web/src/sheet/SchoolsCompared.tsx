@@ -9,7 +9,9 @@ const MARGIN = 30;
 /** Two schools for one figure: outlines over each other, lengths beside each other. */
 export function SchoolsCompared({ screen, onClose }: { screen: Screen; onClose: () => void }) {
   const now = String((screen.recipe.bodice as Record<string, unknown>).kind);
-  const others = screen.bodices.filter((choice) => choice.kind !== now && choice.kind !== "measured");
+  const others = screen.bodices.filter(
+    (choice) => choice.kind !== now && !["measured", "bib"].includes(choice.kind),
+  );
   const [chosen, setChosen] = useState(others[0]?.kind ?? "");
   const { data } = useQuery({
     queryKey: ["compare", chosen, screen.unit, screen.recipe],

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, Refused, type SumDescription, type SumInput, type Unit } from "../api/client";
 import { text } from "../text";
+import { Button } from "../ui/Button";
 import { ChoiceList, Switcher } from "../ui/Choice";
 import { preferredUnit } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
@@ -10,6 +11,7 @@ interface SumAnswer {
   values: Record<string, { text: string; exact?: string } | { text: string; exact?: string }[]>;
   workings: { label: string; formula: string; line: string; rule: string }[];
   findings: { code: string; severity: string; text: string }[];
+  sketch: { box: [number, number, number, number]; paths: string[] };
 }
 
 /** One calculation, no commission needed: what is asked on the left, the answer and its workings beside it. */
@@ -42,6 +44,9 @@ export function SumsBench({ open, onOpenChange }: { open: boolean; onOpenChange:
               onChoose={(name) => setChosen(String(name))}
             />
           )}
+          <Button className="mt-4 w-full" onClick={() => window.print()}>
+            {text.printSum}
+          </Button>
           <div className="mt-4">
             <Switcher
               label={text.unit}
@@ -144,6 +149,7 @@ function SumWorked({ answer: worked }: { answer: SumAnswer }) {
           {finding.text}
         </p>
       ))}
+      <Sketch sketch={worked.sketch} />
       <h3 className="mt-4 font-title text-xl">{text.workings}</h3>
       <ol>
         {worked.workings.map((working) => (
@@ -158,6 +164,28 @@ function SumWorked({ answer: worked }: { answer: SumAnswer }) {
         ))}
       </ol>
     </>
+  );
+}
+
+/** What is asked, drawn small and to one scale. */
+function Sketch({ sketch }: { sketch: SumAnswer["sketch"] }) {
+  if (!sketch?.paths.length) return null;
+  const [left, top, width, height] = sketch.box;
+  const room = Math.max(width, height) * 0.04;
+  return (
+    <svg
+      viewBox={`${left - room} ${top - room} ${width + 2 * room} ${height + 2 * room}`}
+      className="mt-3 max-h-44 w-full"
+      data-testid="sum-sketch"
+      aria-hidden
+      fill="none"
+      stroke="var(--color-ink)"
+      strokeWidth={room / 5}
+    >
+      {sketch.paths.map((d) => (
+        <path key={d} d={d} />
+      ))}
+    </svg>
   );
 }
 

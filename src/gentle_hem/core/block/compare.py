@@ -8,11 +8,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from gentle_hem.core.block.bib import BibBodice
 from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.parts import BodicePart
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.recipe import STYLES, Recipe
+
+UNDRAFTED = (MeasuredBodice, BibBodice)
+"""Bodices without an outline to lay over another's."""
 
 HALVES = ("bodice front", "bodice back")
 EDGES = ("waist", "side", "armhole", "shoulder", "neckline")
@@ -46,8 +50,8 @@ def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
 
     Raises ValueError when either is a bodice by its measured edges, which has no draft to lay over.
     """
-    if isinstance(recipe.bodice, MeasuredBodice) or isinstance(other, MeasuredBodice):
-        raise ValueError("A bodice by its measured edges has no draft to compare; choose two schools.")
+    if isinstance(recipe.bodice, UNDRAFTED) or isinstance(other, UNDRAFTED):
+        raise ValueError("This bodice has no draft to compare; choose two schools.")
     plain = recipe.model_copy(update={name: type(getattr(recipe, name))() for name in STYLES})
     mine, theirs = make_up(plain), make_up(plain.model_copy(update={"bodice": other}))
     halves = tuple((mine.piece(name), theirs.piece(name)) for name in HALVES)

@@ -6,7 +6,7 @@ or are too small to matter, and the last step is Newton's.
 
 from __future__ import annotations
 
-from itertools import pairwise, product
+from itertools import pairwise
 from math import hypot, sqrt, tau
 
 from gentle_hem.core.geometry.point import Point
@@ -83,6 +83,8 @@ def crossings(a: Segment, b: Segment) -> list[tuple[float, float]]:
 
     Touching ends count. Two stretches that lie on each other give no crossing.
     """
+    if _apart(_hull(a), _hull(b)):
+        return []
     if not isinstance(a, Cubic) and not isinstance(b, Cubic):
         met = [(length_along(a, place), length_along(b, place)) for place in endless_crossings(a, b)]
         found = [(s, t) for s, t in met if s is not None and t is not None]
@@ -155,53 +157,81 @@ def _box(points: list[Point]) -> tuple[float, float, float, float]:
     return min(xs), min(ys), max(xs), max(ys)
 
 
+def _hull(segment: Segment) -> tuple[float, float, float, float]:
+    """An upright box that holds the segment, quickly found."""
+    if isinstance(segment, Cubic):
+        return _box([segment.start, segment.first, segment.second, segment.end])
+    if isinstance(segment, Line):
+        return _box([segment.start, segment.end])
+    c, r = segment.centre, segment.radius
+    return c.x - r, c.y - r, c.x + r, c.y + r
+
+
 def _apart(a: tuple[float, ...], b: tuple[float, ...]) -> bool:
     return a[2] < b[0] - NEAR or b[2] < a[0] - NEAR or a[3] < b[1] - NEAR or b[3] < a[1] - NEAR
 
 
 def _curved_crossings(a: Segment, b: Segment) -> list[tuple[float, float]]:
-    """Crossings where at least one is a cubic: chords first, then Newton on both lengths."""
-    chords_a, chords_b = _chords(a), _chords(b)
+    """Crossings where at least one is a cubic: chords first, then Newton on both parameters."""
     found = []
-    for (s0, p0, s1, p1), (t0, q0, t1, q1) in product(chords_a, chords_b):
-        if _apart(_box([p0, p1]), _box([q0, q1])):
-            continue
-        u, v = p1 - p0, q1 - q0
-        turn = u.cross(v)
-        if abs(turn) < 1e-15:
-            continue
-        share_a, share_b = (q0 - p0).cross(v) / turn, (q0 - p0).cross(u) / turn
-        slack = 0.05
-        if -slack <= share_a <= 1 + slack and -slack <= share_b <= 1 + slack:
-            met = _refined(a, b, s0 + (s1 - s0) * share_a, t0 + (t1 - t0) * share_b)
-            if met:
-                found.append(met)
+    chords_b = _chords(b)
+    for s0, p0, s1, p1 in _chords(a):
+        left, right = (p0.x, p1.x) if p0.x < p1.x else (p1.x, p0.x)
+        low, high = (p0.y, p1.y) if p0.y < p1.y else (p1.y, p0.y)
+        left, right, low, high = left - NEAR, right + NEAR, low - NEAR, high + NEAR
+        for t0, q0, t1, q1 in chords_b:
+            if (q0.x < left and q1.x < left) or (q0.x > right and q1.x > right):
+                continue
+            if (q0.y < low and q1.y < low) or (q0.y > high and q1.y > high):
+                continue
+            u, v = p1 - p0, q1 - q0
+            turn = u.cross(v)
+            if abs(turn) < 1e-15:
+                continue
+            share_a, share_b = (q0 - p0).cross(v) / turn, (q0 - p0).cross(u) / turn
+            slack = 0.05
+            if -slack <= share_a <= 1 + slack and -slack <= share_b <= 1 + slack:
+                met = _refined(a, b, s0 + (s1 - s0) * share_a, t0 + (t1 - t0) * share_b)
+                if met:
+                    found.append(met)
     return found
 
 
-def _chords(segment: Segment) -> list[tuple[float, Point, float, Point]]:
-    """Short chords of a segment with the lengths along it at which they start and end."""
-    if isinstance(segment, Line):
-        return [(0.0, segment.start, segment.length, segment.end)]
+Chord = tuple[float, Point, float, Point]
+
+
+def _chords(segment: Segment) -> list[Chord]:
+    """Short chords of a segment with the parameters (0 to 1) at which they start and end."""
     points = [segment.start, *segment.flatten(0.05)]
     count = len(points) - 1
-    if isinstance(segment, Arc):
-        lengths = [segment.length * i / count for i in range(count + 1)]
-    else:
-        lengths = [segment.length_to(i / count) for i in range(count + 1)]
-    return [(lengths[i], points[i], lengths[i + 1], points[i + 1]) for i in range(count)]
+    return [(i / count, points[i], (i + 1) / count, points[i + 1]) for i in range(count)]
+
+
+def _place(segment: Segment, t: float) -> Point:
+    return segment.point(t) if isinstance(segment, Cubic) else segment.point_at(segment.length * t)
+
+
+def _pace(segment: Segment, t: float) -> Point:
+    """How the place moves with the parameter."""
+    return (
+        segment.velocity(t) if isinstance(segment, Cubic) else segment.tangent_at(segment.length * t) * segment.length
+    )
+
+
+def _length(segment: Segment, t: float) -> float:
+    return segment.length_to(t) if isinstance(segment, Cubic) else segment.length * t
 
 
 def _refined(a: Segment, b: Segment, s: float, t: float) -> tuple[float, float] | None:
-    """Newton's steps on the two lengths until both name the same place; None when they do not."""
+    """Newton's steps on the two parameters until both name the same place; None when they do not."""
     for _ in range(30):
-        s, t = min(max(s, 0.0), a.length), min(max(t, 0.0), b.length)
-        gap = b.point_at(t) - a.point_at(s)
+        s, t = min(max(s, 0.0), 1.0), min(max(t, 0.0), 1.0)
+        gap = _place(b, t) - _place(a, s)
         if hypot(*gap) < NEAR:
-            return s, t
-        u, v = a.tangent_at(s), b.tangent_at(t)
+            return _length(a, s), _length(b, t)
+        u, v = _pace(a, s), _pace(b, t)
         turn = u.cross(v)
-        if abs(turn) < 1e-9:
+        if abs(turn) < 1e-12 * (1 + u.size * v.size):
             return None
         s, t = s + gap.cross(v) / turn, t + gap.cross(u) / turn
     return None
