@@ -6,7 +6,7 @@ from copy import deepcopy
 import pytest
 from fastapi.testclient import TestClient
 
-from conftest import BODICE, a_recipe
+from conftest import BODICE, FIGURE, a_recipe
 from gentle_hem.api.app import create_app
 from gentle_hem.api.problems import field_path
 from gentle_hem.api.screen import screen, signed, stage_of
@@ -14,6 +14,7 @@ from gentle_hem.core.findings import Place, note, warn
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Unit, inches
+from gentle_hem.demo.studio import recipe_of, works
 from gentle_hem.store import Store
 
 
@@ -179,3 +180,52 @@ def test_odd_values_anywhere_are_made_up_or_refused_in_a_sentence_never_a_fault(
         if answer.status_code == 422:
             assert all(len(error["text"]) > 5 for error in answer.json()["errors"])
     assert min(answers.values()) > 3, "both outcomes are exercised"
+
+
+@pytest.mark.parametrize(("player", "work"), works(), ids=lambda one: getattr(one, "title", ""))
+def test_every_demo_commission_can_be_shown_and_its_remedies_sent_back(client, player, work):
+    recipe = recipe_of(player, work).model_dump(mode="json")
+    shown = client.post("/api/make-up", json=recipe).json()
+    assert shown["joins"] or shown["recipe"]["lower"]["kind"] == "gown"
+    assert {choice["kind"] for choice in shown["lowers"]} >= {"circle", "gown", "trousers"}
+
+
+def test_remedies_that_add_something_reach_the_screen(client):
+    recipe = {"figure": {"measures": FIGURE}, "bodice": {"kind": "two_lengths"}, "lower": {"kind": "gown"}}
+    shown = client.post("/api/make-up", json=recipe).json()
+    narrow = next(f for f in shown["findings"] if f["code"] == "hem-too-narrow-to-walk")
+    slit = next(r for r in narrow["remedies"] if r["code"] == "slit")
+    again = client.post("/api/make-up", json={**recipe, **slit["changes"]}).json()
+    assert "hem-too-narrow-to-walk" not in [f["code"] for f in again["findings"]]
+
+
+def test_every_other_lower_part_offered_makes_up(client):
+    shown = client.post("/api/make-up", json={"bodice": BODICE, "lower": {"kind": "circle", "length": "70cm"}}).json()
+    for choice in shown["lowers"]:
+        answer = client.post("/api/make-up", json={**shown["recipe"], "lower": choice["part"]})
+        assert answer.status_code == 200, choice["kind"]
+        if choice["kind"] not in ("peplum", "high_low"):
+            assert answer.json()["recipe"]["lower"]["length"] == 700, "the words they share are carried over"
+
+
+def test_a_join_that_is_not_round_the_garment_is_not_doubled():
+    shown_ = shown(a_recipe(trims=[{"kind": "godets", "height": "30cm"}]))
+    godet = next(join for join in shown_.joins if join.name == "godet seam")
+    assert (godet.halved, godet.upper.whole) == (False, "30.0 cm")
+
+
+@pytest.mark.parametrize("unit", ["cm", "in"])
+def test_the_rescue_bench_answers_or_refuses_in_a_sentence(client, unit):
+    answer = client.post(f"/api/rescue?unit={unit}", json={"seam": "70 cm", "edge_now": "74 cm"}).json()
+    assert {way["code"] for way in answer["ways"]} >= {"darts", "deeper-seams", "gathers"}
+    assert all(way["lines"] and way["text"] for way in answer["ways"])
+    assert client.post("/api/rescue", json={"seam": "70 cm"}).status_code == 422
+    refused = client.post("/api/rescue", json={"seam": "a lot", "edge_now": "74 cm"}).json()
+    assert refused["errors"][0]["field"] == "seam"
+
+
+def test_every_sum_draws_or_says_nothing(client):
+    given = {"seam": "70cm", "length": "60cm", "sweep": 360}
+    drawn = client.post("/api/sums/circle", json=given).json()["sketch"]
+    assert len(drawn["paths"]) == 4
+    assert client.post("/api/sums/nothing", json={}).status_code == 404

@@ -61,7 +61,7 @@ def test_trims_are_added_ordered_and_taken_away_each_with_its_ribbon(page, studi
     open_commission(page, studio, "Ball gown")
     add = page.get_by_label("Add to the garment").locator("select")
     add.select_option("godets")
-    expect(page.get_by_role("heading", name="Godets")).to_be_visible()
+    expect(page.get_by_role("heading", name="Godets", exact=True)).to_be_visible()
     add.select_option("hem_ruffle")
     which = page.get_by_label("Which seam")
     which.select_option("hem ruffle seam")
@@ -69,11 +69,12 @@ def test_trims_are_added_ordered_and_taken_away_each_with_its_ribbon(page, studi
     before = page.get_by_test_id("ribbon").inner_text()
     page.get_by_role("button", name="Make up earlier: Hem ruffle").click()
     expect(page.get_by_test_id("ribbon")).not_to_have_text(before)
+    expect(page.locator('[id="part-trims.0"]')).to_contain_text("A gathered ruffle")
     type_word(page, "trims.0.height", "25")
     page.keyboard.press("Enter")
     expect(word(page, "trims.0.height")).to_have_text("25.0 cm")
     page.get_by_role("button", name="Take away: Godets").click()
-    expect(page.get_by_role("heading", name="Godets")).to_have_count(0)
+    expect(page.get_by_role("heading", name="Godets", exact=True)).to_have_count(0)
 
 
 def test_a_band_between_gives_two_joins(page, studio):

@@ -173,7 +173,7 @@ def test_sums_bench_from_anywhere_by_one_key(page, studio):
         ("Gathers", {"seam it is gathered to": "28", "fullness": "2.5"}, "70 in"),
         ("Share into darts", {"lower edge": "10 1/4", "bodice edge": "8 1/2"}, "0.875 in"),
     ]:
-        bench.get_by_role("radio", name=name).click()
+        bench.get_by_role("radio", name=name, exact=True).click()
         for label, typed in fields.items():
             bench.get_by_label(label, exact=True).fill(typed)
         expect(bench.get_by_test_id("sum-answer")).to_contain_text(answer)

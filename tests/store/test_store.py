@@ -107,7 +107,9 @@ def test_kill_9_in_the_middle_of_saves_loses_no_acknowledged_save(tmp_path):
     savers = [threading.Thread(target=save, args=(commission,)) for commission in acknowledged]
     for saver in savers:
         saver.start()
-    time.sleep(1.5)
+    until = time.monotonic() + 30
+    while sum(map(len, acknowledged.values())) < 30 and time.monotonic() < until:
+        time.sleep(0.05)
     server.kill()
     for saver in savers:
         saver.join()

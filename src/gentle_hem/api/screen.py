@@ -160,6 +160,7 @@ class JoinOut(BaseModel):
     lower_name: str
     fullness: float
     cut: str
+    halved: bool
     upper_why: int | None
     lower_why: int | None
 
@@ -456,11 +457,11 @@ def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[str, str], lis
     )
 
 
-def _unrolled(edge: Unrolled, unit: Unit) -> UnrolledOut:
+def _unrolled(edge: Unrolled, times: int, unit: Unit) -> UnrolledOut:
     return UnrolledOut(
         length=edge.length,
         text=format_length(edge.length, unit),
-        whole=format_length(2 * edge.length, unit),
+        whole=format_length(times * edge.length, unit),
         landmarks=[MarkOut(name=mark.name, at=mark.at) for mark in edge.landmarks],
         runs=[
             RunOut(piece=piece, edge=name, length=length, text=format_length(length, unit))
@@ -496,7 +497,7 @@ def _why(report: JoinReport, workings: tuple[Working, ...]) -> tuple[int | None,
 
 def _join(report: JoinReport, workings: tuple[Working, ...], unit: Unit) -> JoinOut:
     meets = report.verdict.fits
-    gap = format_length(2 * abs(report.difference), unit)
+    gap = format_length(report.times * abs(report.difference), unit)
     what = "waist" if report.name == "waist seam" else report.name
     drawn = "pleated" if report.manner == "pleated" else "gathered"
     said = {
@@ -527,12 +528,12 @@ def _join(report: JoinReport, workings: tuple[Working, ...], unit: Unit) -> Join
         upper_why=upper_why,
         lower_why=lower_why,
         name=report.name,
-        upper=_unrolled(report.upper, unit),
-        lower=_unrolled(report.lower, unit),
+        upper=_unrolled(report.upper, report.times, unit),
+        lower=_unrolled(report.lower, report.times, unit),
         verdict=report.verdict.value,
         meets=meets,
         difference=signed(report.difference, unit),
-        whole_difference=signed(2 * report.difference, unit),
+        whole_difference=signed(report.times * report.difference, unit),
         sentence=said[report.verdict],
         ties=ties,
         sections=sections,
@@ -540,7 +541,8 @@ def _join(report: JoinReport, workings: tuple[Working, ...], unit: Unit) -> Join
         upper_name=report.upper_name,
         lower_name=report.lower_name,
         fullness=report.fullness,
-        cut=format_length(2 * report.lower.length * report.fullness, unit),
+        cut=format_length(report.times * report.lower.length * report.fullness, unit),
+        halved=report.times == 2,
     )
 
 

@@ -166,6 +166,11 @@ class JoinReport:
     lower_name: str = "skirt"
 
     @property
+    def times(self) -> int:
+        """How many times the whole garment has what is laid out here: a join from the centre front is a half."""
+        return 2 if self.upper.landmarks[0].name == CENTRE_FRONT else 1
+
+    @property
     def difference(self) -> float:
         """Lower minus bodice, half garment."""
         return self.lower.length - self.upper.length
@@ -251,9 +256,9 @@ def findings_for(report: JoinReport) -> list[Finding]:
                 seam=report.name,
                 above=report.upper_name,
                 below=report.lower_name,
-                upper=2 * report.upper.length,
-                lower=2 * report.lower.length,
-                gap=2 * abs(report.difference),
+                upper=report.times * report.upper.length,
+                lower=report.times * report.lower.length,
+                gap=report.times * abs(report.difference),
             )
         )
         return found

@@ -160,6 +160,8 @@ class Piece:
         for i, edge in enumerate(self.edges):
             if edge.allowance > 0:
                 for dart in self.darts_of(edge.name):
+                    if dart.pleat:
+                        continue  # folded straight over, its allowance lies on itself
                     runs[i] = _with_roof(runs[i], dart, *self.dart_legs(dart))
         return Path.joined(runs)
 

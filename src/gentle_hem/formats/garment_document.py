@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal
 
 from pydantic import BaseModel, Field
 
@@ -77,7 +77,7 @@ class RemedyDocument(BaseModel):
     code: str
     text: str
     cost: str
-    changes: dict[str, float | str | None]
+    changes: dict[str, Any]
 
 
 class PlaceDocument(BaseModel):

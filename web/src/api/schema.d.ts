@@ -867,6 +867,8 @@ export interface components {
             difference: string;
             /** Fullness */
             fullness: number;
+            /** Halved */
+            halved: boolean;
             lower: components["schemas"]["UnrolledOut"];
             /** Lower Name */
             lower_name: string;
@@ -1132,7 +1134,7 @@ export interface components {
         RemedyDocument: {
             /** Changes */
             changes: {
-                [key: string]: number | string | null;
+                [key: string]: unknown;
             };
             /** Code */
             code: string;

@@ -71,10 +71,9 @@ export function FigureTable({
     if (!next) return;
     const where = tabs.data?.find((one) => one.measures.some((measure) => measure.key === next.key));
     if (where) setTab(where.title);
-    setTimeout(() => {
-      fields.current[next.key]?.focus();
-      fields.current[next.key]?.select();
-    }, 0);
+    const field = fields.current[next.key];
+    if (field) field.focus();
+    else setTimeout(() => fields.current[next.key]?.focus(), 0); // on a tab that opens only now
   };
   const said = (key: string) =>
     screen.findings.filter(

@@ -147,10 +147,10 @@ function Ribbon({ join }: { join: Join }) {
     >
       <g fontSize={14} fill="var(--color-ink)">
         <text x={2} y={UPPER - 30} fontSize={13} fill="var(--color-pencil)">
-          {join.upper_name}, {text.half} {join.upper.text}
+          {join.upper_name}, {join.halved && text.half} {join.upper.text}
         </text>
         <text x={2} y={LOWER + 42} fontSize={13} fill="var(--color-pencil)">
-          {join.lower_name}, {text.half} {join.lower.text}
+          {join.lower_name}, {join.halved && text.half} {join.lower.text}
           {join.fullness > 1.001 && `, ${text.drawnUp}`}
         </text>
         {[

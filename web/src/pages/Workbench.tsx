@@ -63,7 +63,8 @@ function Workbench({ commission }: { commission: Commission }) {
     setStage(next);
     const part = document.getElementById(`part-${next}`);
     part?.scrollIntoView({ block: "start" });
-    part?.querySelector<HTMLElement>("[data-word], select, a, button")?.focus({ preventScroll: true });
+    const first = part?.querySelector("[data-word]") ?? part?.querySelector("a");
+    if (first instanceof HTMLElement) first.focus({ preventScroll: true });
   };
   const otherUnit = () => bench.change({ unit: bench.draft.unit === "cm" ? "in" : "cm" });
   useKeys({
