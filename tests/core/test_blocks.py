@@ -15,8 +15,11 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.start import bodice_choices
 from gentle_hem.core.units import Unit, inches
 
-SCHOOLS = ("quarters", "two_lengths", "proportional")
-EASES = {"quarters": (inches(2), inches(1)), "two_lengths": (inches(1), 0), "proportional": (60, 0)}
+EASES = {
+    "quarters": (inches(2), inches(1)), "quarters_cm": (40, 20), "two_lengths": (inches(1), 0),
+    "proportional": (60, 0), "body_length": (inches(0.5), inches(0.5)),
+}  # fmt: skip
+SCHOOLS = tuple(EASES)
 
 FIGURES = {
     f"size {bust // 10}": {"bust_girth": bust, "waist_girth": waist, "hip_girth": hip}
