@@ -77,7 +77,7 @@ def test_every_example_makes_its_files_and_itself_again(path, tmp_path, capsys):
 
 
 def test_a_broken_recipe_is_said_with_its_field(tmp_path, capsys):
-    recipe = json.loads(EXAMPLES[0].read_text())
+    recipe = json.loads(next(e for e in EXAMPLES if e.name == "full-circle.recipe.json").read_text())
     recipe["lower"]["sweep"] = 4000
     (tmp_path / "bad.recipe.json").write_text(json.dumps(recipe))
     assert main(["make", str(tmp_path / "bad.recipe.json"), "--out", str(tmp_path)]) == 2

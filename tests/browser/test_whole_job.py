@@ -88,7 +88,7 @@ def test_undo_and_redo(page, studio):
 @pytest.mark.parametrize(
     ("path", "typed", "said"),
     [
-        ("lower.length", "long", '"long" in "long" cannot be read'),
+        ("lower.length", "long", '"long" cannot be read'),
         ("lower.length", "0", "out of range"),
         ("lower.length", "-5", "out of range"),
         ("lower.length", "99999999", "50 m"),

@@ -126,8 +126,10 @@ def parse_length(text: str, unit: Unit | None = None) -> float:
             continue
         word = _WORD.match(rest)
         if not word or (word[0].lower() not in _UNIT_WORDS and word[0] != "''"):
-            part = re.match(r"\S+", rest)
-            raise LengthError(f'"{part[0] if part else rest}" in "{typed}" cannot be read as a length; {_ACCEPTED}.')
+            found = re.match(r"\S+", rest)
+            part = found[0] if found else rest
+            where = "" if part == typed.strip() else f' in "{typed}"'
+            raise LengthError(f'"{part}"{where} cannot be read as a length; {_ACCEPTED}.')
         if pending is None:
             raise LengthError(f'"{word[0]}" in "{typed}" has no number before it; {_ACCEPTED}.')
         size = MM_PER_INCH if word[0] == "''" else _UNIT_WORDS[word[0].lower()]

@@ -66,7 +66,7 @@ class SimulatedTape:
         if self.manner is Manner.WRONG_UNIT:
             # set to the other unit, it sends a bare number that will be taken for this one
             other = Unit.INCH if self.unit is Unit.CM else Unit.CM
-            return [Reading(next(self._numbers), format_length(length, other).split(" ")[0], at)]
+            return [Reading(next(self._numbers), format_length(length, other).rsplit(" ", 1)[0], at)]
         text = format_length(length, self.unit)
         sent = [Reading(next(self._numbers), text, at)]
         if self.manner is Manner.DOUBLE:
