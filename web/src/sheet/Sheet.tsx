@@ -3,6 +3,7 @@ import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } 
 import type { Edge, Piece, Screen, Unit } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { type Label, labelOf, labelsApart, room } from "./labels";
 import { Rulers } from "./Rulers";
 
 /** What part of the sheet is seen: its corner in mm, and how many mm one pixel shows. */
@@ -242,6 +243,11 @@ function PieceDrawing({
   const [left, top, width, height] = piece.box;
   const small = Math.min(width, height) / px < SMALL;
   const titleY = small ? top - 7 * px : top + height * 0.62;
+  const detailed = width / px > 200;
+  const cut = `${text.cut(piece.cut, piece.on_fold)}, ${piece.material}`;
+  const name: Label = { at: left + width / 2, y: titleY - 5 * px, anchor: "middle" };
+  const title = small ? null : room(detailed ? cut : piece.name, name, px, detailed ? 2 : 1);
+  const shown = labelsApart(piece, px, title);
   return (
     <g data-piece={piece.name} fill="none" stroke="var(--color-ink)">
       <path d={piece.cut_line} strokeWidth={2 * px} fill="var(--color-linen)" />
@@ -259,21 +265,21 @@ function PieceDrawing({
       ))}
       {piece.edges.map((edge) => {
         const isLit = lit.has(`${piece.name}/${edge.name}`);
-        const away = 17;
+        const label = labelOf(edge, px);
         return (
           <g key={edge.name}>
             {isLit && <path d={edge.d} strokeWidth={5 * px} stroke="var(--color-thread)" />}
-            {(!small || isLit) && (
+            {(isLit || (!small && shown.has(edge.name))) && (
               <text
-                x={edge.middle[0] - edge.outward[0] * away * px}
-                y={edge.middle[1] - edge.outward[1] * away * px}
+                x={label.at}
+                y={label.y}
                 fontSize={13 * px}
                 fill={isLit ? "var(--color-thread)" : "var(--color-ink)"}
                 fontWeight={isLit ? 700 : 500}
                 stroke="var(--color-linen)"
                 strokeWidth={4 * px}
                 paintOrder="stroke"
-                textAnchor={edge.outward[0] > 0.5 ? "end" : edge.outward[0] < -0.5 ? "start" : "middle"}
+                textAnchor={label.anchor}
                 dominantBaseline="central"
               >
                 {edge.length}
@@ -308,9 +314,9 @@ function PieceDrawing({
           textAnchor="middle"
         >
           <tspan fontWeight={700}>{piece.name}</tspan>
-          {width / px > 200 && (
+          {detailed && (
             <tspan x={left + width / 2} dy={17 * px} fontSize={13 * px}>
-              {text.cut(piece.cut, piece.on_fold)}, {piece.material}
+              {cut}
             </tspan>
           )}
         </text>

@@ -18,9 +18,9 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.frame import Frame, armhole_depth, draft_half, level_findings, width_findings
+from gentle_hem.core.block.alike import HOLLOWS, Alike, made_alike
+from gentle_hem.core.block.frame import armhole_depth
 from gentle_hem.core.block.quarters import ARMHOLE_RULES, ArmholeRule, Intake
-from gentle_hem.core.block.shape import bodice_made
 from gentle_hem.core.drafting import BACK, FRONT, Drafting, line
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
@@ -77,35 +77,14 @@ class BodyLengthBodice(BodicePart):
             )  # fmt: skip
         notes.work("bodice waist", 4 * widths["waist"], "4 × {waist_quarter}", waist_quarter=widths["waist"])
         depth = armhole_depth(self.armhole_rule, measures, notes)
-        half_length = measures.take("front_waist_length")
-        bust_level = max(measures.take("shoulder_to_bust_point"), depth)
-        half_shoulder = measures.take("shoulder_width") / 2
         papers = Drafting(FRONT), Drafting(BACK)
         for paper in papers:
-            self._square_off(paper, measures, half_length, widths)
-        front, back = (
-            draft_half(
-                paper,
-                Frame(
-                    neck_width=self.neck_width,
-                    neck_depth=self.front_neck if paper.half == FRONT else self.back_neck,
-                    half_shoulder=half_shoulder,
-                    shoulder_drop=self.shoulder_drop,
-                    hollow=inches(0.75) if paper.half == FRONT else inches(0.25),
-                    armhole_level=depth,
-                    bust_level=bust_level,
-                    waist_level=half_length,
-                    bust_quarter=widths["bust"],
-                    waist_quarter=widths["waist"],
-                    half_span=measures.take("bust_span") / 2,
-                    waist_dart=self.dart,
-                ),
-            )
-            for paper in papers
-        )
-        made = bodice_made(front, back, allowances, opening, (*papers[0].steps, *papers[1].steps))
-        troubles = [*level_findings(half_length, bust_level), *width_findings(widths["bust"], half_shoulder)]
-        return made.also([*measures.findings, *troubles])
+            self._square_off(paper, measures, measures.take("front_waist_length"), widths)
+        alike = Alike(
+            widths["bust"], widths["waist"], depth, self.shoulder_drop, self.neck_width,
+            neck_depths=(self.front_neck, self.back_neck), hollows=HOLLOWS, darts=(self.dart, self.dart),
+        )  # fmt: skip
+        return made_alike(alike, papers, measures, allowances, opening)
 
     @staticmethod
     def _square_off(paper: Drafting, measures: Measures, waist_level: float, widths: dict[str, float]) -> None:

@@ -10,8 +10,8 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.frame import Frame, armhole_depth, draft_half, level_findings, width_findings
-from gentle_hem.core.block.shape import bodice_made
+from gentle_hem.core.block.alike import HOLLOWS, Alike, made_alike
+from gentle_hem.core.block.frame import armhole_depth
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
@@ -89,30 +89,8 @@ class QuartersBodice(BodicePart):
         )  # fmt: skip
         notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
         depth = armhole_depth(self.armhole_rule, measures, notes)
-        half_length = measures.take("front_waist_length")
-        bust_level = max(measures.take("shoulder_to_bust_point"), depth)
-        half_shoulder = measures.take("shoulder_width") / 2
-        papers = Drafting(FRONT), Drafting(BACK)
-        front, back = (
-            draft_half(
-                paper,
-                Frame(
-                    neck_width=self.neck_width,
-                    neck_depth=self.front_neck if paper.half == FRONT else self.back_neck,
-                    half_shoulder=half_shoulder,
-                    shoulder_drop=self.shoulder_drop,
-                    hollow=inches(0.75) if paper.half == FRONT else inches(0.25),
-                    armhole_level=depth,
-                    bust_level=bust_level,
-                    waist_level=half_length,
-                    bust_quarter=bust_quarter,
-                    waist_quarter=waist_quarter,
-                    half_span=measures.take("bust_span") / 2,
-                    waist_dart=self.front_dart if paper.half == FRONT else self.back_dart,
-                ),
-            )
-            for paper in papers
-        )
-        made = bodice_made(front, back, allowances, opening, (*papers[0].steps, *papers[1].steps))
-        troubles = [*level_findings(half_length, bust_level), *width_findings(bust_quarter, half_shoulder)]
-        return made.also([*measures.findings, *troubles])
+        alike = Alike(
+            bust_quarter, waist_quarter, depth, self.shoulder_drop, self.neck_width,
+            neck_depths=(self.front_neck, self.back_neck), hollows=HOLLOWS, darts=(self.front_dart, self.back_dart),
+        )  # fmt: skip
+        return made_alike(alike, (Drafting(FRONT), Drafting(BACK)), measures, allowances, opening)

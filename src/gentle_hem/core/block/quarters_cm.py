@@ -10,9 +10,9 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.frame import Frame, armhole_depth, draft_half, level_findings, width_findings
+from gentle_hem.core.block.alike import Alike, made_alike
+from gentle_hem.core.block.frame import armhole_depth
 from gentle_hem.core.block.quarters import BUST_EASES, WAIST_EASES, Ease, Intake
-from gentle_hem.core.block.shape import bodice_made
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
@@ -73,30 +73,9 @@ class QuartersCmBodice(BodicePart):
             shoulder_width=shoulder,
         )  # fmt: skip
         depth = armhole_depth("upper_bust", measures, notes)
-        half_length = measures.take("front_waist_length")
-        bust_level = max(measures.take("shoulder_to_bust_point"), depth)
-        papers = Drafting(FRONT), Drafting(BACK)
-        front, back = (
-            draft_half(
-                paper,
-                Frame(
-                    neck_width=self.neck_width,
-                    neck_depth=self.front_neck if paper.half == FRONT else self.back_neck,
-                    half_shoulder=shoulder / 2,
-                    shoulder_drop=drop,
-                    hollow=HOLLOW,
-                    armhole_level=depth,
-                    bust_level=bust_level,
-                    waist_level=half_length,
-                    bust_quarter=bust_quarter,
-                    waist_quarter=waist_quarter,
-                    half_span=measures.take("bust_span") / 2,
-                    waist_dart=self.dart,
-                    dart_below=DART_BELOW_BUST,
-                ),
-            )
-            for paper in papers
-        )
-        made = bodice_made(front, back, allowances, opening, (*papers[0].steps, *papers[1].steps))
-        troubles = [*level_findings(half_length, bust_level), *width_findings(bust_quarter, shoulder / 2)]
-        return made.also([*measures.findings, *troubles])
+        alike = Alike(
+            bust_quarter, waist_quarter, depth, drop, self.neck_width,
+            neck_depths=(self.front_neck, self.back_neck), hollows=(HOLLOW, HOLLOW), darts=(self.dart, self.dart),
+            dart_below=DART_BELOW_BUST,
+        )  # fmt: skip
+        return made_alike(alike, (Drafting(FRONT), Drafting(BACK)), measures, allowances, opening)
