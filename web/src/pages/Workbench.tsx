@@ -14,7 +14,7 @@ import { SchoolsCompared } from "../sheet/SchoolsCompared";
 import { Sheet } from "../sheet/Sheet";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { Switcher } from "../ui/Choice";
+import { UnitSwitch } from "../ui/Choice";
 import { preferredUnit, useKeys } from "../ui/preferences";
 import { Margin } from "../workings/Margin";
 import { Files } from "./Files";
@@ -95,13 +95,8 @@ function Workbench({ commission }: { commission: Commission }) {
           <Button look="quiet" aria-label={text.redo} disabled={!bench.canRedo} onClick={bench.redo}>
             <Redo2 size={17} />
           </Button>
-          <Switcher
-            label={text.unit}
+          <UnitSwitch
             value={bench.draft.unit === "in" ? "in" : "cm"}
-            choices={[
-              { value: "cm", text: "cm" },
-              { value: "in", text: "in" },
-            ]}
             onChoose={(unit) => bench.change({ unit })}
           />
         </div>

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { answer, api, Refused } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { Switcher } from "../ui/Choice";
+import { UnitSwitch } from "../ui/Choice";
 import { preferredUnit } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
 
@@ -61,15 +61,7 @@ export function RescueBench({
       <div className="grid gap-6 md:grid-cols-[17rem_1fr]">
         <div>
           <div className="mb-3">
-            <Switcher
-              label={text.unit}
-              value={unit}
-              choices={[
-                { value: "cm", text: "cm" },
-                { value: "in", text: "in" },
-              ]}
-              onChoose={preferredUnit.write}
-            />
+            <UnitSwitch value={unit} onChoose={preferredUnit.write} />
           </div>
           {FIELDS.map((name) => {
             const problem = problems.find((one) => one.field === name)?.text;

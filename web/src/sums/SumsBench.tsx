@@ -3,7 +3,7 @@ import { useState } from "react";
 import { answer, api, Refused, type SumDescription, type SumInput, type Unit } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { ChoiceList, Switcher } from "../ui/Choice";
+import { ChoiceList, UnitSwitch } from "../ui/Choice";
 import { preferredUnit } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
 
@@ -48,15 +48,7 @@ export function SumsBench({ open, onOpenChange }: { open: boolean; onOpenChange:
             {text.printSum}
           </Button>
           <div className="mt-4">
-            <Switcher
-              label={text.unit}
-              value={unit}
-              choices={[
-                { value: "cm", text: "cm" },
-                { value: "in", text: "in" },
-              ]}
-              onChoose={preferredUnit.write}
-            />
+            <UnitSwitch value={unit} onChoose={preferredUnit.write} />
           </div>
         </div>
         {sum && (

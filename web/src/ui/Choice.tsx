@@ -1,4 +1,6 @@
 import { RadioGroup } from "radix-ui";
+import type { Unit } from "../api/client";
+import { text } from "../text";
 
 type Value = string | number | boolean;
 
@@ -71,5 +73,20 @@ export function Switcher<T extends string>({
         </RadioGroup.Item>
       ))}
     </RadioGroup.Root>
+  );
+}
+
+/** Centimetres or inches. */
+export function UnitSwitch({ value, onChoose }: { value: Unit; onChoose: (unit: Unit) => void }) {
+  return (
+    <Switcher
+      label={text.unit}
+      value={value}
+      choices={[
+        { value: "cm", text: "cm" },
+        { value: "in", text: "in" },
+      ]}
+      onChoose={onChoose}
+    />
   );
 }
