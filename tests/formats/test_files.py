@@ -3,7 +3,7 @@
 import csv
 import io
 import json
-from math import atan, hypot
+from math import hypot
 
 import ezdxf
 import pdfplumber
@@ -18,6 +18,7 @@ from gentle_hem.formats.drawing import lay_side_by_side
 from gentle_hem.formats.files import write_all
 from gentle_hem.formats.paper import Paper
 from gentle_hem.formats.pdf import tiles_for
+from readers import dxf_length, svg_length
 
 EVERYTHING = ["json", "svg", "dxf", "pdf", "csv"]
 
@@ -80,17 +81,13 @@ def test_svg_read_by_svgelements(made):
             by_class.setdefault(path.values["class"], []).append(path)
         [seam] = by_class["seam-line"]
         [cut] = by_class["cut-line"]
-        assert measured(seam) == approx(piece.seam_line.length, abs=0.1)
-        assert measured(cut) == approx(piece.cut_line.length, abs=0.1)
+        assert svg_length(seam) == approx(piece.seam_line.length, abs=0.1)
+        assert svg_length(cut) == approx(piece.cut_line.length, abs=0.1)
         assert by_class["grain"]
         assert len(by_class.get("notch", [])) >= len(piece.notches)
         arcs = sum(part.length(error=1e-6) for part in seam if isinstance(part, svgelements.Arc))
         own = sum(s.length for s in piece.seam_line if hasattr(s, "radius"))
         assert arcs == approx(own, abs=0.1)
-
-
-def measured(path):
-    return sum(part.length(error=1e-6) for part in path if not isinstance(part, svgelements.Move))
 
 
 def test_dxf_read_by_ezdxf(made):
@@ -105,19 +102,10 @@ def test_dxf_read_by_ezdxf(made):
         for layer, path in (("14", piece.seam_line), ("1", piece.cut_line)):
             [line] = [e for e in block if e.dxf.layer == layer]
             assert line.closed
-            assert polyline_length(line) == approx(path.length, abs=0.1)
+            assert dxf_length(line) == approx(path.length, abs=0.1)
         assert {e.dxf.layer for e in block} >= {"1", "14", "7", "15"}
         notches = [e for e in block if e.dxf.layer == "4"]
         assert len(notches) == sum(2 if n.double else 1 for n in piece.notches)
-
-
-def polyline_length(line):
-    points = list(line.get_points("xyb"))
-    total = 0.0
-    for (x0, y0, bulge), (x1, y1, _) in zip(points, points[1:] + points[:1], strict=True):
-        chord = hypot(x1 - x0, y1 - y0)
-        total += chord * (1 + bulge**2) / (2 * bulge) * 2 * atan(bulge) if bulge else chord
-    return abs(total)
 
 
 POINT = 25.4 / 72
