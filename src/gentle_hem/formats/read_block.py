@@ -18,9 +18,6 @@ from typing import Any
 
 import svgelements
 from defusedxml import ElementTree
-from ezdxf.document import Drawing
-from ezdxf.filemanagement import read as read_dxf
-from ezdxf.lldxf.const import DXFError
 
 from gentle_hem.core.block.own import Named
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Placement, Point, Segment
@@ -177,8 +174,11 @@ UNITS = {1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}
 
 
 def _from_dxf(name: str, content: bytes) -> list[Outline]:
+    from ezdxf.filemanagement import read as read_dxf  # here, since ezdxf alone takes half a second of the start
+    from ezdxf.lldxf.const import DXFError
+
     try:
-        drawing: Drawing = read_dxf(io.StringIO(content.decode("utf-8", errors="surrogateescape")))
+        drawing = read_dxf(io.StringIO(content.decode("utf-8", errors="surrogateescape")))
     except (DXFError, ValueError, IndexError, KeyError, TypeError, AttributeError):
         raise UnreadableError(f"{name} is not a readable DXF file.") from None
     scale = UNITS.get(int(drawing.header.get("$INSUNITS", 4) or 4), 1.0)
