@@ -223,6 +223,15 @@ def test_a_midriff_is_one_piece_with_its_dart_closed():
     assert abs(seam.difference) <= 1.5
 
 
+def test_a_skirt_under_a_point_says_that_it_is_drawn_without_it():
+    pointed = make_up(drafted_recipe("quarters", panels={"ends": "basque", "depth": inches(5)}))
+    [told] = [f for f in pointed.findings if f.code == "skirt-without-point"]
+    assert told.text(Unit.INCH).startswith("The bodice ends in a point 5 in below the waist. The skirt's edge")
+    assert pointed.joins[0].verdict.fits
+    level = make_up(drafted_recipe("quarters"))
+    assert "skirt-without-point" not in {f.code for f in level.findings}
+
+
 def test_a_basque_comes_to_a_point_at_the_centre_front():
     """Common practice: five inches is typical."""
     block = make_up(drafted_recipe("quarters")).piece("bodice front")

@@ -105,6 +105,17 @@ class _MakingUp:
             host = replace(host, waist=upper, level=host.level + recipe.band.depth, point=0.0)
         lower = fitted(recipe.lower.make_up(host, notes), host, recipe.join)
         self._take(lower)
+        if host.point:
+            self.findings.append(
+                warn(
+                    "skirt-without-point",
+                    "The bodice ends in a point {point} below the waist. The {part}'s edge has the length of it but is "
+                    "drawn without it: lay the bodice on it and draw the point before it is cut.",
+                    *in_recipe("panels.ends"),
+                    part=lower.name,
+                    point=host.point,
+                )
+            )
         self.crotch = _crotch(lower)
         edge = unroll(lower.waist, self.pieces, lower.corners)
         fullness, manner = lower.fullness, lower.manner
