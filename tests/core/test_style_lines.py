@@ -11,7 +11,9 @@ from conftest import FIGURE, drafted_recipe, outline
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
+from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.style.spread import opened
+from gentle_hem.core.style.style import Panels
 from gentle_hem.core.units import Unit, inches
 
 SCHOOLS = ("quarters", "quarters_cm", "two_lengths", "proportional", "body_length")
@@ -223,13 +225,15 @@ def test_a_midriff_is_one_piece_with_its_dart_closed():
     assert abs(seam.difference) <= 1.5
 
 
-def test_a_skirt_under_a_point_says_that_it_is_drawn_without_it():
-    pointed = make_up(drafted_recipe("quarters", panels={"ends": "basque", "depth": inches(5)}))
+@pytest.mark.parametrize("kind", ["straight", "gathered", "gored_circle"])
+def test_a_skirt_that_cannot_follow_a_point_says_so(kind):
+    level = drafted_recipe("quarters").model_copy(update={"lower": Recipe.model_validate(
+        {"bodice": {"kind": "quarters"}, "lower": {"kind": kind}}).lower})  # fmt: skip
+    pointed = make_up(level.model_copy(update={"panels": Panels(ends="basque", depth=inches(5))}))
     [told] = [f for f in pointed.findings if f.code == "skirt-without-point"]
     assert told.text(Unit.INCH).startswith("The bodice ends in a point 5 in below the waist. The skirt's edge")
     assert pointed.joins[0].verdict.fits
-    level = make_up(drafted_recipe("quarters"))
-    assert "skirt-without-point" not in {f.code for f in level.findings}
+    assert "skirt-without-point" not in {f.code for f in make_up(level).findings}
 
 
 def test_a_basque_comes_to_a_point_at_the_centre_front():

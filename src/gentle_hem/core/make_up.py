@@ -105,7 +105,7 @@ class _MakingUp:
             host = replace(host, waist=upper, level=host.level + recipe.band.depth, point=0.0)
         lower = fitted(recipe.lower.make_up(host, notes), host, recipe.join)
         self._take(lower)
-        if host.point:
+        if host.point and not lower.point:
             self.findings.append(
                 warn(
                     "skirt-without-point",

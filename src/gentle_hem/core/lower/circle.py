@@ -14,6 +14,7 @@ Centre front and back hang straight down; the pieces lie beside each other as th
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import radians
 from typing import Annotated, ClassVar, Literal
 
@@ -21,13 +22,17 @@ from pydantic import Field
 
 from gentle_hem.core.findings import Remedy
 from gentle_hem.core.join import JoinReport
-from gentle_hem.core.lower.circle_draft import WIDEST_SWEEP, DraftedCircle
+from gentle_hem.core.lower.circle_draft import WIDEST_SWEEP, DraftedCircle, curved_hem
+from gentle_hem.core.lower.circle_family import folds, hang, passes_the_hip
 from gentle_hem.core.lower.flare import (
     NAMED_SWEEPS,
     RadiusRule,
     say_sweep,
     say_times,
 )
+from gentle_hem.core.lower.inner_edge import follows_point, inner_edge
+from gentle_hem.core.lower.panel import seam_halves, too_short, two_panels
+from gentle_hem.core.lower.sector import level_arc, sector_piece
 from gentle_hem.core.parts import (
     FinishedLength,
     Host,
@@ -40,7 +45,7 @@ from gentle_hem.core.parts import (
 )
 from gentle_hem.core.sentences import Word, choice, length, number, percent
 from gentle_hem.core.units import Length
-from gentle_hem.core.workings import Workings
+from gentle_hem.core.workings import Ratio, Workings
 
 LEAST_DART, WIDEST_DART = 10.0, 35.0
 SMALLEST_SURPLUS_FOR_DARTS = 6.0
@@ -127,7 +132,48 @@ class CircleSkirt(LowerPart):
 
     def make_up(self, host: Host, notes: Workings) -> Made:
         notes = notes.about("skirt")
+        if self._is_plain and follows_point(host, self.length):
+            return self._pointed(host, notes)
         return DraftedCircle.of(self, host, notes).made()
+
+    @property
+    def _is_plain(self) -> bool:
+        """Cut in seamed pieces on the seam line, nothing taken in, gathered or rounded: it can follow a point."""
+        return (
+            self.pieces > 1 and self.rule is RadiusRule.SEAM_LINE and self.fullness == 1 and self.share == "as_bodice"
+            and not (self.arc_allowance or self.stretch or self.tape_mark or self.front_dart or self.back_dart)
+        )  # fmt: skip
+
+    def _pointed(self, host: Host, notes: Workings) -> Made:
+        """Under a bodice that ends in a point: the front's inner edge follows it."""
+        sweep = radians(self.sweep)
+        inner = inner_edge(host, self.seam, sweep, self.length, notes)
+        outer = notes.work(
+            "hem radius", inner.radius + self.length, "{seam_radius} + {length}", rule="the hem is level",
+            seam_radius=inner.radius, length=self.length,
+        )  # fmt: skip
+        notes.work(
+            "length at the centre front", self.length - inner.point, "{length} − {point}",
+            length=self.length, point=inner.point,
+        )  # fmt: skip
+        notes.work("hem sweep", sweep * outer, "{sweep} × {hem_radius}", sweep=Ratio(sweep), hem_radius=outer)
+        front, back = (
+            sector_piece(
+                f"skirt {where}", is_front, host, inner.radius, angle, level_arc(float(outer), angle), self.hem,
+                self.pieces == 2 and folds(host, angle, is_front), edge,
+            )
+            for where, is_front, angle, edge in (
+                ("front", True, inner.front_angle, inner.front), ("back", False, inner.back_angle, None)
+            )
+        )  # fmt: skip
+        found = [
+            *too_short(self.length - inner.point, self.hem, host.allowances),
+            *passes_the_hip(host, 2 * sum(seam_halves(host, self.seam)), sweep, self.length, notes),
+            *curved_hem(self.hem, self.sweep),
+        ]
+        if self.sweep >= 90:
+            found.append(hang())
+        return replace(two_panels((front, back), host, self.seam, found), point=inner.point)
 
     def remedies(self, report: JoinReport) -> list[Remedy]:
         """New radius, then darts under the bodice's darts (handbook 9.1)."""

@@ -397,17 +397,7 @@ class DraftedCircle:
                     length=skirt.length, allowance=deepest,
                 )
             )  # fmt: skip
-        if skirt.hem > DEEPEST_CURVED_HEM and skirt.sweep >= 90:
-            found.append(
-                warn(
-                    "hem-too-deep-for-curve",
-                    "A hem of {hem} on this curve is {extra} longer at its raw edge than where it is sewn and "
-                    "will not lie flat. Use 1-2 cm, a facing or bias.",
-                    *in_recipe("lower.hem"),
-                    remedies=(Remedy("hem", "Make the hem {narrow}", {"lower.hem": 12.7}, "", {"narrow": 12.7}),),
-                    hem=skirt.hem, extra=radians(skirt.sweep) * skirt.hem,
-                )
-            )  # fmt: skip
+        found += curved_hem(skirt.hem, skirt.sweep)
         if self.pieces == 1 and self.host.opening.place is OpeningPlace.SIDE:
             found.append(
                 warn(
@@ -438,6 +428,22 @@ class DraftedCircle:
                 )
             )
         return found
+
+
+def curved_hem(hem: float, sweep: float) -> list[Finding]:
+    """What is said of a turned hem (mm) too deep to lie flat on a flare of a sweep in degrees."""
+    if hem <= DEEPEST_CURVED_HEM or sweep < 90:
+        return []
+    return [
+        warn(
+            "hem-too-deep-for-curve",
+            "A hem of {hem} on this curve is {extra} longer at its raw edge than where it is sewn and "
+            "will not lie flat. Use 1-2 cm, a facing or bias.",
+            *in_recipe("lower.hem"),
+            remedies=(Remedy("hem", "Make the hem {narrow}", {"lower.hem": 12.7}, "", {"narrow": 12.7}),),
+            hem=hem, extra=radians(sweep) * hem,
+        )
+    ]  # fmt: skip
 
 
 def _count(host: Host, side: str) -> int:

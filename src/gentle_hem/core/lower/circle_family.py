@@ -8,6 +8,7 @@ double        one full circle for the front seam, another for the back
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import cos, pi, radians, sqrt
 from typing import Annotated, ClassVar, Literal
 
@@ -19,13 +20,14 @@ from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.point import ORIGIN
 from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, JoinReport
 from gentle_hem.core.lower.flare import NAMED_SWEEPS, least_sweep, say_sweep
+from gentle_hem.core.lower.inner_edge import inner_edge, seam_radius
 from gentle_hem.core.lower.panel import HemAllowance, seam_halves, two_panels
 from gentle_hem.core.lower.sector import level_arc, sector_piece
 from gentle_hem.core.lower.straight import meet_the_bodice
 from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, OpeningPlace, SeamLength, Sweep, number_between
 from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
 from gentle_hem.core.sentences import Word, length, number
-from gentle_hem.core.workings import Angle, Count, Ratio, Worked, Workings
+from gentle_hem.core.workings import Angle, Count, Ratio, Workings
 
 STEPS = 24
 """A curved hem is drawn through this many places a half; it then strays by less than 0.01 mm."""
@@ -39,13 +41,6 @@ class FlareSkirt(LowerPart):
 
     def remedies(self, report: JoinReport) -> list[Remedy]:
         return meet_the_bodice(self.seam, report)
-
-
-def seam_radius(seam: float, sweep: float, notes: Workings) -> Worked:
-    """Seam ÷ sweep, written down."""
-    return notes.work(
-        "seam radius", seam / sweep, "{seam} ÷ (2π × sweep/360)", "{seam} ÷ {sweep}", seam=seam, sweep=Ratio(sweep)
-    )
 
 
 def passes_the_hip(host: Host, seam: float, sweep: float, length: float, notes: Workings) -> list[Finding]:
@@ -66,12 +61,6 @@ def passes_the_hip(host: Host, seam: float, sweep: float, length: float, notes: 
             least=Angle(least),
         )
     ]
-
-
-def halves(host: Host, seam: float | None, sweep: float) -> tuple[float, float]:
-    """Angles of the front and back sectors of the half garment, shared as the bodice's edge is."""
-    front, back = seam_halves(host, seam)
-    return sweep / 2 * front / (front + back), sweep / 2 * back / (front + back)
 
 
 def folds(host: Host, angle: float, is_front: bool) -> bool:
@@ -108,35 +97,38 @@ class HighLowSkirt(FlareSkirt):
         notes = notes.about("skirt")
         seam = 2 * sum(seam_halves(host, self.seam))
         theta = radians(self.sweep)
-        radius = float(seam_radius(seam, theta, notes))
-        front_angle, back_angle = halves(host, self.seam, theta)
+        inner = inner_edge(host, self.seam, theta, self.front + host.point, notes)
+        radius, front_angle, back_angle = inner.radius, inner.front_angle, inner.back_angle
         at_side = front_angle / (front_angle + back_angle)
+        front = self.front + inner.point  # from the level of the sides, as the whole hem is drawn
         side = notes.work(
             "length at the sides",
-            high_low_length(self.front, self.back, at_side),
+            high_low_length(front, self.back, at_side),
             "{front} + ({back} − {front}) × (1 − cos φ) ÷ 2",
-            front=self.front,
+            front=front,
             back=self.back,
         )
-        front_hem = high_low_edge(radius, self.front, self.back, 0.0, at_side, front_angle)
-        back_hem = high_low_edge(radius, self.front, self.back, 1.0, at_side, back_angle)
+        front_hem = high_low_edge(radius, front, self.back, 0.0, at_side, front_angle)
+        back_hem = high_low_edge(radius, front, self.back, 1.0, at_side, back_angle)
         notes.work(
             "hem sweep",
             2 * (front_hem.length + back_hem.length),
             "measured along the curve from {front} to {back} by {sides}",
-            front=self.front,
+            front=front,
             back=self.back,
             sides=float(side),
         )
         pieces = tuple(
-            sector_piece(f"skirt {where}", is_front, host, radius, angle, hem, self.hem, folds(host, angle, is_front))
-            for where, is_front, angle, hem in (
-                ("front", True, front_angle, front_hem), ("back", False, back_angle, back_hem)
+            sector_piece(
+                f"skirt {where}", is_front, host, radius, angle, hem, self.hem, folds(host, angle, is_front), edge
+            )
+            for where, is_front, angle, hem, edge in (
+                ("front", True, front_angle, front_hem, inner.front), ("back", False, back_angle, back_hem, None)
             )
         )  # fmt: skip
         found = passes_the_hip(host, seam, theta, min(self.front, self.back), notes)
         found.append(hang())
-        return two_panels((pieces[0], pieces[1]), host, self.seam, found)
+        return replace(two_panels((pieces[0], pieces[1]), host, self.seam, found), point=inner.point)
 
 
 def hang() -> Finding:

@@ -12,17 +12,18 @@ from __future__ import annotations
 from math import pi
 
 from gentle_hem.core.block.shape import mirrored
-from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
+from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point
 from gentle_hem.core.lower.flare import room_beside
 from gentle_hem.core.parts import Host, OpeningPlace
 from gentle_hem.core.pattern import Edge, Notch, Piece, Role
 
 
 def sector_piece(
-    name: str, is_front: bool, host: Host, radius: float, angle: float, hem: Path, hem_allowance: float, folded: bool
-) -> Piece:
+    name: str, is_front: bool, host: Host, radius: float, angle: float, hem: Path, hem_allowance: float, folded: bool,
+    inner: Path | None = None,
+) -> Piece:  # fmt: skip
     """A front or back sector. Its centre hangs straight down from the flare's centre at the origin; ``hem`` runs from
-    the centre line to the side line. A back is turned over.
+    the centre line to the side line, ``inner`` from the side to the centre where it is no arc. A back is turned over.
     """
     allowances, place = host.allowances, host.opening.place
     role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
@@ -32,13 +33,12 @@ def sector_piece(
     room = room_beside(whole, radius - waist_allowance)
     at_side = allowances.side if allowances.side <= room else 0.0
     at_centre = 0.0 if folded else allowances.of(role) if opens else allowances.panel
-    waist = Path.of(Arc(ORIGIN, radius, -pi / 2 + angle, -angle))
-    side_foot = hem.end
+    waist = inner or Path.of(Arc(ORIGIN, radius, -pi / 2 + angle, -angle))
     edges = (
         Edge(
             str(role),
             role,
-            Path.of(Line(polar(radius, -pi / 2), hem.start)),
+            Path.of(Line(waist.end, hem.start)),
             min(at_centre, max(room, 0.0)) if not folded else 0.0,
             turned=opens,
         ),
@@ -46,7 +46,7 @@ def sector_piece(
         Edge(
             "side",
             Role.SIDE,
-            Path.of(Line(side_foot, polar(radius, -pi / 2 + angle))),
+            Path.of(Line(hem.end, waist.start)),
             at_side,
             turned=place is OpeningPlace.SIDE,
         ),
@@ -59,7 +59,7 @@ def sector_piece(
     inset = min(25.0, 0.3 * radius * min(angle, 1.0) + 4)
     piece = Piece(
         name, edges, cut=1 if folded else 2, on_fold=folded, notches=tuple(marks),
-        grain=(Point(inset, -(radius + 0.3 * drop)), Point(inset, -(radius + 0.7 * drop))),
+        grain=(waist.end + Point(inset, -0.3 * drop), waist.end + Point(inset, -0.7 * drop)),
     )  # fmt: skip
     return piece if is_front else mirrored(piece)
 

@@ -10,7 +10,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import replace
 from typing import Annotated, ClassVar, Literal
 
@@ -21,6 +20,7 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.path import smooth_through
+from gentle_hem.core.geometry.root import root
 from gentle_hem.core.parts import InnerJoin, between, number_between
 from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
 from gentle_hem.core.sentences import Word, choice, length, number
@@ -194,13 +194,6 @@ def _ends(refs: tuple[EdgeRef, ...]) -> tuple[str, ...]:
     return ("underarm", *(f"panel {k + 1}" for k in range(len(refs) - 1)), "shoulder")
 
 
-def _root(of: Callable[[float], float], low: float, high: float) -> float:
-    """Where a function that changes its sign between two values is nought, within a millionth (Brent's method)."""
-    from scipy.optimize import brentq  # here, since it alone takes most of a second of the start
-
-    return float(brentq(of, low, high, xtol=1e-6))
-
-
 class _Cap:
     """A cap found so that its front and back are as long as asked on a sleeve of a given width.
 
@@ -214,7 +207,7 @@ class _Cap:
 
         low, high = 20.0, 0.9 * min(front, back)
         self.fits = beyond(low) > 0 > beyond(high)
-        self.height = _root(beyond, low, high) if self.fits else low
+        self.height = root(beyond, low, high) if self.fits else low
         self.wide_front, self.wide_back = self._reach(front, True), self._reach(back, False)
         self.fits = self.fits and self.height > 30
 
@@ -227,7 +220,7 @@ class _Cap:
 
         if over(low) >= 0:
             return low
-        return _root(over, low, high)
+        return root(over, low, high)
 
     def _curve(self, wide: float, is_front: bool) -> Path:
         under, top = Point(wide, 0), Point(0, self.height)
