@@ -323,3 +323,23 @@ def test_neighbouring_edges_meet_square_where_they_fold_open():
 def test_schools_share_the_shape_but_not_the_numbers(pair):
     fronts = [make_up(drafted_recipe(school)).piece("bodice front") for school in pair]
     assert fronts[0].seam_line.signed_area != approx(fronts[1].seam_line.signed_area, rel=1e-3)
+
+
+@pytest.mark.parametrize("school", ["quarters", "quarters_cm", "two_lengths", "proportional", "body_length"])
+@pytest.mark.parametrize("front_neck", ["as_drafted", "round", "v", "square", "scoop", "sweetheart"])
+@pytest.mark.parametrize("back_neck", ["as_drafted", "v", "scoop"])
+def test_facings_match_at_the_shoulder_and_lie_under_the_bodice(school, front_neck, back_neck):
+    """A facing is cut from the styled edge, and its front and back ends are equally wide (handbook 11)."""
+    style = {"front_neck": front_neck, "back_neck": back_neck, "facing": "faced", "wider": 15}
+    made = make_up(drafted_recipe(school, style=style))
+    facings = [piece for piece in made.pieces if "facing" in piece.name]
+    for facing in facings:
+        whole = made.piece(f"bodice {facing.name.split()[0]}")
+        assert outline(facing.seam_line).is_valid
+        assert outline(facing.seam_line).difference(outline(whole.seam_line).buffer(0.1)).area < 1
+        assert facing.edge("neckline").drawn_length == approx(whole.edge("neckline").drawn_length)
+    if len(facings) == 2:
+        ends = next(walked for walked in made.seams if walked.seam.name == "facing shoulder seam")
+        assert ends.length_a == approx(ends.length_b, abs=0.01)
+    else:
+        assert "facing-does-not-fit" in {f.code for f in made.findings}

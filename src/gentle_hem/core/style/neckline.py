@@ -16,6 +16,7 @@ from enum import StrEnum
 from gentle_hem.core.drafting import ROUND
 from gentle_hem.core.geometry import Cubic, Path, Point
 from gentle_hem.core.geometry.parallel import parallel
+from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Edge, Piece, Role
 
@@ -86,7 +87,8 @@ def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> 
 def neck_facing(piece: Piece, name: str) -> Piece | None:
     """The facing of a half's neckline, cut from the styled edge; None where no even band fits.
 
-    Its neck edge is the bodice's own, and its ends take the same allowances, so that both match.
+    Its neck edge is the bodice's own. Every facing is FACING_WIDTH along the shoulder, whatever the neckline's slant,
+    so that the ends of front and back match.
     """
     shoulder, neck, centre = piece.edge("shoulder"), piece.edge("neckline"), piece.edges[-1]
     inner = parallel(neck.path, FACING_WIDTH)
@@ -100,13 +102,20 @@ def neck_facing(piece: Piece, name: str) -> Piece | None:
     at, along_shoulder = on_shoulder[-1]
     to, along_centre = on_centre[0]
     darts_end = max((dart.at + dart.intake for dart in piece.darts_of("shoulder")), default=0.0)
-    if to <= at or along_shoulder <= darts_end or piece.darts_of("neckline"):
+    from_neck = shoulder.drawn_length - FACING_WIDTH
+    if to <= at or min(along_shoulder, from_neck) <= darts_end or piece.darts_of("neckline"):
         return None
+    inside = band.between(at, to)
+    moved = abs(from_neck - along_shoulder)
+    if moved > 1e-6:
+        run = min(max(2.5 * moved, 15.0), inside.length / 2)
+        blend = smooth_through([shoulder.path.point_at(from_neck), inside.point_at(run)], arrive=inside.tangent_at(run))
+        inside = blend.then(inside.between(run, inside.length))
     edges = (
-        replace(shoulder, path=shoulder.path.between(along_shoulder, shoulder.drawn_length)),
+        replace(shoulder, path=shoulder.path.between(from_neck, shoulder.drawn_length)),
         neck,
         replace(centre, path=centre.path.between(0.0, along_centre)),
-        Edge("inner edge", Role.PANEL, band.between(at, to).reversed(), 0.0),
+        Edge("inner edge", Role.PANEL, inside.reversed(), 0.0),
     )
     grain_top = centre.path.point_at(along_centre * 0.15) + Point(12, 0)
     grain = (grain_top, centre.path.point_at(along_centre * 0.85) + Point(12, 0))

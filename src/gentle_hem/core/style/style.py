@@ -59,6 +59,9 @@ DART_ABOVE_HIP = {"front": 50.8, "back": 25.4}
 (handbook 4.1)."""
 
 
+NECK_FACINGS = ("front neck facing", "back neck facing")
+
+
 class Style(RecipePart):
     """A V neckline, the bust dart moved to the waist, faced."""
 
@@ -332,7 +335,7 @@ class _Styled:
 
     def _facings(self) -> None:
         table = self.table
-        for name, called in ((FRONT_PIECE, "front neck facing"), (BACK_PIECE, "back neck facing")):
+        for name, called in zip((FRONT_PIECE, BACK_PIECE), NECK_FACINGS, strict=True):
             piece = table.pieces[name]
             facing = neck_facing(piece, called) if name == FRONT_PIECE else _back_facing(piece, called)
             if facing is None:
@@ -347,6 +350,9 @@ class _Styled:
                 continue
             table.put(facing)
             table.seams.append(Seam(f"{called} seam", (EdgeRef(name, "neckline"),), (EdgeRef(called, "neckline"),)))
+        ends = [EdgeRef(called, "shoulder") for called in NECK_FACINGS if called in table.pieces]
+        if len(ends) == 2:
+            table.seams.append(Seam("facing shoulder seam", (ends[0],), (ends[1],)))
 
     def _top_facings(self) -> None:
         """Facings of a bare top: the band under its edge, cut from the styled piece, centre to side or armhole."""
