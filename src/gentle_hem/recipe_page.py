@@ -14,7 +14,7 @@ from gentle_hem.core.fit import JoinPlan
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.parts import Allowances, Opening, RecipePart
 from gentle_hem.core.style.contour import Contour
-from gentle_hem.core.style.style import Panels, Style
+from gentle_hem.core.style.words import Panels, Style
 from gentle_hem.core.trim import TRIMS
 
 HEAD = """# The recipe file

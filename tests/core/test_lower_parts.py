@@ -1,6 +1,6 @@
 """Everything below the waist: each part joined, closed, walked; and what each promises (handbook 5 to 8)."""
 
-from math import pi, radians, sqrt
+from math import atan2, pi, radians, sqrt
 
 import pytest
 from hypothesis import given
@@ -13,7 +13,6 @@ from gentle_hem.core.geometry import Point
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.lower.circle_family import high_low_length
 from gentle_hem.core.lower.full import tier_heights
-from gentle_hem.core.lower.gores import hem_corner
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, changed
 from gentle_hem.core.trim import TRIMS
@@ -23,6 +22,15 @@ from gentle_hem.core.walk import Verdict
 KINDS = [part.model_fields["kind"].default for part in LOWER_PARTS]
 TRIM_KINDS = [part.model_fields["kind"].default for part in TRIMS]
 JOINED = [kind for kind in KINDS if kind != "gown"]
+
+
+def hem_corner(first, second):
+    """How far the sewn hem of two gores bends at their seam, in radians: nothing when it runs on."""
+    a, b = first.edge("hem").path, second.edge("hem").path
+    left, right = first.edge("side").path.leaving, second.edge("side near" if len(second.edges) == 4 else "side").path
+    turn_a = abs(atan2(a.arriving.cross(left), a.arriving.dot(left)))
+    turn_b = abs(atan2(right.arriving.cross(b.leaving), right.arriving.dot(b.leaving)))
+    return abs(pi - turn_a - turn_b)
 
 
 def working(garment, label):

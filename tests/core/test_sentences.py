@@ -12,7 +12,7 @@ from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.parts import Allowances, Opening
 from gentle_hem.core.recipe import JoinPlan, Recipe, changed, spoken_parts
 from gentle_hem.core.sentences import LiveWord, Word, choice, length, number, percent, spoken
-from gentle_hem.core.style.style import Style
+from gentle_hem.core.style.words import Style
 from gentle_hem.core.units import Unit, format_length
 
 PARTS = (*BODICES, *LOWER_PARTS, Style, Opening, Allowances, JoinPlan, Figure)

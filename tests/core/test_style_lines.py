@@ -13,7 +13,7 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.style.spread import opened
-from gentle_hem.core.style.style import Panels
+from gentle_hem.core.style.words import Panels
 from gentle_hem.core.units import Unit, inches
 
 SCHOOLS = ("quarters", "quarters_cm", "two_lengths", "proportional", "body_length")

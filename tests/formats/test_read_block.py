@@ -10,10 +10,11 @@ from pytest import approx
 from conftest import drafted_recipe, own_recipe
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.style.style import Panels
+from gentle_hem.core.style.words import Panels
 from gentle_hem.formats.files import FILE_WRITERS, Order
+from gentle_hem.formats.outlines import UnreadableError
 from gentle_hem.formats.paper import Paper
-from gentle_hem.formats.read_block import UnreadableError, as_half, read_block
+from gentle_hem.formats.read_block import as_half, read_block
 
 HALF = [(0, 0), (200, 0), (240, 170), (195, 200), (190, 300), (200, 360), (75, 385), (40, 320), (0, 310)]
 """A bodice front in millimetres, y up: waist, side, armhole (in chords), shoulder, neckline (in chords), centre."""

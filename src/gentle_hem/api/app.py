@@ -21,7 +21,8 @@ from gentle_hem.api.benches import benches
 from gentle_hem.api.blocks import blocks
 from gentle_hem.api.figures import figures
 from gentle_hem.api.safety import OnlyFromHere
-from gentle_hem.api.screen import ComparedOut, ScreenOut, compared, screen
+from gentle_hem.api.screen import compared, screen
+from gentle_hem.api.shown import ComparedOut, ScreenOut
 from gentle_hem.core.block.compare import compare_schools
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Severity

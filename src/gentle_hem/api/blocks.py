@@ -11,15 +11,8 @@ from gentle_hem.core.block.own import NAMES, Named, OwnBodice
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.geometry.path_text import path_data, path_from_text
 from gentle_hem.core.units import Unit, format_length
-from gentle_hem.formats.read_block import (
-    LARGEST_FILE,
-    FoundDart,
-    FoundEdge,
-    Outline,
-    UnreadableError,
-    as_half,
-    read_block,
-)
+from gentle_hem.formats.outlines import FoundDart, FoundEdge, Outline, UnreadableError
+from gentle_hem.formats.read_block import LARGEST_FILE, as_half, read_block
 
 blocks = APIRouter(prefix="/api", tags=["blocks"])
 

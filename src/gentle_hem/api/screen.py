@@ -2,10 +2,32 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
-
-from pydantic import BaseModel
-
+from gentle_hem.api.shown import (
+    BodiceChoice,
+    ChoiceOut,
+    ComparedOut,
+    ComparedRow,
+    DraftOut,
+    EdgeOut,
+    JoinOut,
+    MarkOut,
+    MateOut,
+    PartChoiceOut,
+    PieceOut,
+    PointOut,
+    RunOut,
+    ScreenOut,
+    SeamOut,
+    SectionOut,
+    SentencePartOut,
+    SheetOut,
+    Stage,
+    StageFinding,
+    StepOut,
+    TieOut,
+    UnrolledOut,
+    WordOut,
+)
 from gentle_hem.core.block.compare import Comparison
 from gentle_hem.core.drafting import BACK, FRONT, Step
 from gentle_hem.core.findings import Finding
@@ -22,234 +44,10 @@ from gentle_hem.core.walk import SEAM_TOLERANCE, Walked
 from gentle_hem.core.workings import Working
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
 from gentle_hem.formats.garment_document import (
-    FindingDocument,
-    RemedyDocument,
-    WorkingDocument,
     finding_document,
     remedy_document,
     workings_documents,
 )
-
-Stage = Literal["figure", "bodice", "lower", "join", "pattern"]
-
-
-class WordOut(BaseModel):
-    """A live word of a recipe sentence."""
-
-    path: str
-    text: str
-    value: float | str | bool | None
-    sort: str
-    label: str
-    help: str
-    choices: list[ChoiceOut]
-    optional: bool
-
-
-class ChoiceOut(BaseModel):
-    value: float | str | bool
-    text: str
-
-
-class SentencePartOut(BaseModel):
-    where: str
-    title: str
-    lines: list[list[str | WordOut]]
-
-
-class MateOut(BaseModel):
-    """The edge this one is sewn to, and how they compare."""
-
-    piece: str
-    edge: str
-    seam: str
-    verdict: str
-    text: str
-
-
-class EdgeOut(BaseModel):
-    name: str
-    role: str
-    d: str
-    length: str
-    drawn_length: str
-    allowance: str
-    middle: tuple[float, float]
-    outward: tuple[float, float]
-    mates: list[MateOut]
-
-
-class PieceOut(BaseModel):
-    """A piece where it lies on the sheet, in mm, y down."""
-
-    name: str
-    material: str
-    cut: int
-    on_fold: bool
-    remark: str
-    width: str
-    height: str
-    box: tuple[float, float, float, float]
-    cut_line: str
-    seam_line: str
-    grain: list[str]
-    fold: list[str]
-    notches: list[str]
-    internal: list[str]
-    edges: list[EdgeOut]
-
-
-class SheetOut(BaseModel):
-    width: float
-    height: float
-    pieces: list[PieceOut]
-
-
-class MarkOut(BaseModel):
-    name: str
-    at: float
-
-
-class RunOut(BaseModel):
-    piece: str
-    edge: str
-    length: float
-    text: str
-
-
-class UnrolledOut(BaseModel):
-    length: float
-    text: str
-    whole: str
-    landmarks: list[MarkOut]
-    runs: list[RunOut]
-
-
-class TieOut(BaseModel):
-    name: str
-    upper: float
-    lower: float
-    offset: str
-    state: Literal["meets", "hidden", "off"]
-
-
-class SectionOut(BaseModel):
-    start: str
-    end: str
-    upper: str
-    lower: str
-    difference: str
-    state: Literal["meets", "off"]
-
-
-class JoinOut(BaseModel):
-    """The ribbon: half garment, centre front to centre back; lengths in mm, texts spoken."""
-
-    name: str
-    upper: UnrolledOut
-    lower: UnrolledOut
-    verdict: str
-    meets: bool
-    difference: str
-    whole_difference: str
-    sentence: str
-    ties: list[TieOut]
-    sections: list[SectionOut]
-    remedies: list[RemedyDocument]
-    upper_name: str
-    lower_name: str
-    fullness: float
-    cut: str
-    halved: bool
-    upper_why: int | None
-    lower_why: int | None
-
-
-class SeamOut(BaseModel):
-    name: str
-    length_a: str
-    length_b: str
-    difference: str
-    verdict: str
-    walks: bool
-
-
-class StageFinding(FindingDocument):
-    stage: Stage
-
-
-class StepOut(BaseModel):
-    """One step of the draft: its sentence, its lines, and the places it finds."""
-
-    half: str
-    text: str
-    strokes: list[str]
-    points: list[PointOut]
-
-
-class PointOut(BaseModel):
-    name: str
-    x: float
-    y: float
-
-
-class DraftOut(BaseModel):
-    """The draft to be played, front and back beside each other, in mm, y down."""
-
-    box: tuple[float, float, float, float]
-    steps: list[StepOut]
-
-
-class BodiceChoice(BaseModel):
-    kind: str
-    title: str
-    bodice: dict[str, Any]
-
-
-class PartChoiceOut(BaseModel):
-    """A part the recipe could have: its kind, what it is called, and as it would begin."""
-
-    kind: str
-    title: str
-    part: dict[str, Any]
-
-
-class ComparedRow(BaseModel):
-    label: str
-    mine: str
-    theirs: str
-    difference: str
-
-
-class ComparedOut(BaseModel):
-    """Two schools' outlines over each other, in mm, y down, and their lengths beside each other."""
-
-    mine: str
-    theirs: str
-    box: tuple[float, float, float, float]
-    my_outlines: list[str]
-    their_outlines: list[str]
-    rows: list[ComparedRow]
-
-
-class ScreenOut(BaseModel):
-    """Everything one screen needs of a recipe."""
-
-    recipe: dict[str, Any]
-    unit: Unit
-    sentences: list[SentencePartOut]
-    sheet: SheetOut
-    joins: list[JoinOut]
-    seams: list[SeamOut]
-    findings: list[StageFinding]
-    workings: list[WorkingDocument]
-    ready: bool
-    draft: DraftOut | None
-    bodices: list[BodiceChoice]
-    lowers: list[PartChoiceOut]
-    bands: list[PartChoiceOut]
-    trims: list[PartChoiceOut]
-
 
 DRAFT_GAP = 60.0
 SHEET_SHAPE = 1.3

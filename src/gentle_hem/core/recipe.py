@@ -31,7 +31,7 @@ from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart
 from gentle_hem.core.sentences import SpokenPart, say_part
 from gentle_hem.core.style.contour import Contour
-from gentle_hem.core.style.style import Panels, Style
+from gentle_hem.core.style.words import Panels, Style
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.units import Unit

@@ -33,16 +33,6 @@ class Unit(StrEnum):
     CM = "cm"
 
 
-def mm(value: float) -> float:
-    """Millimetres, named for reading aloud: ``mm(620)``."""
-    return float(value)
-
-
-def cm(value: float) -> float:
-    """Centimetres as millimetres."""
-    return value * 10.0
-
-
 def inches(value: float) -> float:
     """Inches as millimetres."""
     return value * MM_PER_INCH

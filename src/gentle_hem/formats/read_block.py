@@ -11,59 +11,19 @@ from __future__ import annotations
 import io
 import itertools
 import json
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass, replace
-from math import atan, pi, radians, sin
+from collections.abc import Iterator
+from math import atan, pi, radians
 from typing import Any
 
 import svgelements
 from defusedxml import ElementTree
 
 from gentle_hem.core.block.own import Named
-from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Placement, Point, Segment
+from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Point, Segment
 from gentle_hem.core.geometry.path_text import path_data
+from gentle_hem.formats.outlines import FoundDart, FoundEdge, Outline, UnreadableError, mended, outline_of, outlines_of
 
 LARGEST_FILE = 8_000_000
-CLOSES_WITHIN = 3.0
-"""An outline whose ends lie this close is closed for the maker (mm)."""
-
-CORNER = radians(24)
-"""A turn sharper than this is a corner between two edges; a curve in chords turns less at each."""
-
-SMALLEST = 60.0
-LARGEST_SIDE = 3000.0
-TOUCHES = 1.5
-
-
-class UnreadableError(ValueError):
-    """A file that cannot be taken as a block; the sentence says why and what is accepted."""
-
-
-@dataclass(frozen=True, slots=True)
-class FoundEdge:
-    """An edge between two corners: its line, and what it probably is."""
-
-    path: Path
-    guess: Named | None
-
-
-@dataclass(frozen=True, slots=True)
-class FoundDart:
-    """A dart drawn on an outline: which edge it opens on, where, how wide, and its point."""
-
-    edge: int
-    at: float
-    intake: float
-    apex: Point
-
-
-@dataclass(frozen=True)
-class Outline:
-    """One closed outline found in the file, anticlockwise."""
-
-    name: str
-    edges: tuple[FoundEdge, ...]
-    darts: tuple[FoundDart, ...]
 
 
 def read_block(name: str, content: bytes) -> list[Outline]:
@@ -108,10 +68,10 @@ def _from_svg(name: str, content: bytes) -> list[Outline]:
     own = [stroke for stroke in strokes if stroke[1] == "seam-line"]
     if own:
         inner = [stroke for stroke in strokes if stroke[1] == "internal"]
-        made = [_outline(group or f"outline {k + 1}", path, [p for g, _, p in inner if g == group])
+        made = [outline_of(group or f"outline {k + 1}", path, [p for g, _, p in inner if g == group])
                 for k, (group, _, path) in enumerate(own)]  # fmt: skip
         return [outline for outline in made if outline]
-    return _outlines([path for _, _, path in strokes])
+    return outlines_of([path for _, _, path in strokes])
 
 
 def _shapes(drawing: Any, group: str) -> Iterator[tuple[str, Any]]:
@@ -143,7 +103,7 @@ def _svg_path(drawn: Any) -> Path | None:
             segments += _svg_arc(piece, start, at)
         elif start.distance(end) > 1e-9:
             segments.append(Line(start, end))
-    return _mended(segments)
+    return mended(segments)
 
 
 def _svg_arc(arc: Any, start: Point, at: Any) -> list[Segment]:
@@ -154,18 +114,6 @@ def _svg_arc(arc: Any, start: Point, at: Any) -> list[Segment]:
     return [
         Cubic(at(c.start), at(c.control1), at(c.control2), at(c.end)) for c in arc.as_cubic_curves()
     ]  # an ellipse has no arc of ours
-
-
-def _mended(segments: list[Segment]) -> Path | None:
-    """Segments whose ends differ by rounding, tied."""
-    made: list[Segment] = []
-    for segment in segments:
-        if segment.length < 1e-9:
-            continue
-        if made and made[-1].end.distance(segment.start) > 1e-9:
-            made.append(Line(made[-1].end, segment.start))
-        made.append(segment)
-    return Path(tuple(made)) if made else None
 
 
 # ------------------------------------------------------------------------------------------------ DXF
@@ -191,12 +139,12 @@ def _from_dxf(name: str, content: bytes) -> list[Outline]:
         strokes = [(e.dxf.layer, path) for e in _drawn(insert) if (path := _dxf_path(e, scale))]
         seams = [path for layer, path in strokes if layer == "14"] or [p for layer, p in strokes if layer == "1"]
         inner = [path for layer, path in strokes if layer == "8"]
-        made = [_outline(insert.dxf.name, path, inner) for path in seams]
+        made = [outline_of(insert.dxf.name, path, inner) for path in seams]
         outlines += [outline for outline in made if outline]
         if not seams:
             loose += [path for _, path in strokes]
     loose += [path for e in drawing.modelspace() if e.dxftype() != "INSERT" and (path := _dxf_path(e, scale))]
-    return outlines + _outlines(loose)
+    return outlines + outlines_of(loose)
 
 
 def _drawn(insert: Any) -> Iterator[Any]:
@@ -212,7 +160,7 @@ def _dxf_path(entity: Any, scale: float) -> Path | None:
     kind = entity.dxftype()
     if kind == "LINE":
         a, b = entity.dxf.start, entity.dxf.end
-        return _mended([Line(Point(a.x * scale, a.y * scale), Point(b.x * scale, b.y * scale))])
+        return mended([Line(Point(a.x * scale, a.y * scale), Point(b.x * scale, b.y * scale))])
     if kind in ("LWPOLYLINE", "POLYLINE"):
         return _polyline(entity, scale)
     if kind == "ARC":
@@ -222,7 +170,7 @@ def _dxf_path(entity: Any, scale: float) -> Path | None:
         return Path.of(Arc(centre, entity.dxf.radius * scale, start, sweep))
     if kind in ("SPLINE", "ELLIPSE"):
         points = [Point(p.x * scale, p.y * scale) for p in entity.flattening(0.01 / scale)]
-        return _mended([Line(a, b) for a, b in itertools.pairwise(points)])
+        return mended([Line(a, b) for a, b in itertools.pairwise(points)])
     return None
 
 
@@ -241,7 +189,7 @@ def _polyline(entity: Any, scale: float) -> Path | None:
     for (x0, y0, bulge), (x1, y1, _) in itertools.pairwise(places):
         a, b = Point(x0, y0), Point(x1, y1)
         segments.append(_bulged(a, b, bulge) if abs(bulge) > 1e-9 and a.distance(b) > 1e-9 else Line(a, b))
-    return _mended(segments)
+    return mended(segments)
 
 
 def _bulged(a: Point, b: Point, bulge: float) -> Arc:
@@ -259,10 +207,11 @@ def _bulged(a: Point, b: Point, bulge: float) -> Arc:
 def _from_json(name: str, content: bytes) -> list[Outline]:
     try:
         document = json.loads(content)
-        pieces = document["pieces"]
-        assert isinstance(pieces, list)
-    except (ValueError, KeyError, TypeError, AssertionError):
-        raise UnreadableError(f"{name} is not a garment.json: it has no list of pieces.") from None
+    except ValueError:
+        document = None
+    pieces = document.get("pieces") if isinstance(document, dict) else None
+    if not isinstance(pieces, list):
+        raise UnreadableError(f"{name} is not a garment.json: it has no list of pieces.")
     outlines = []
     for piece in pieces:
         try:
@@ -280,7 +229,7 @@ def _json_outline(piece: dict[str, Any]) -> Outline:
     edges, index = [], {}
     for k, edge in enumerate(piece["edges"]):
         points = [Point(float(x), float(y)) for x, y in edge["points"]]
-        path = _mended([Line(a, b) for a, b in itertools.pairwise(points)])
+        path = mended([Line(a, b) for a, b in itertools.pairwise(points)])
         if path is None:
             raise ValueError("an edge without length")
         edges.append(FoundEdge(path, known.get(edge["role"])))
@@ -290,188 +239,6 @@ def _json_outline(piece: dict[str, Any]) -> Outline:
         for d in piece.get("darts", [])
     )
     return Outline(str(piece["name"]), tuple(edges), darts)
-
-
-# ------------------------------------------------------------------------------------- strokes to edges
-
-
-def _outlines(strokes: list[Path]) -> list[Outline]:
-    """Closed outlines among strokes: some are closed already, others are made of strokes end to end."""
-    closed: list[Path] = []
-    open_ones: list[Path] = []
-    for path in strokes:
-        (closed if path.start.distance(path.end) <= CLOSES_WITHIN and path.length > SMALLEST else open_ones).append(
-            path
-        )
-    chains = _chained(open_ones)
-    rings = closed + [c for c in chains if c.start.distance(c.end) <= CLOSES_WITHIN and c.length > SMALLEST]
-    inner = [c for c in open_ones if c.length < 1500]
-    made = [_outline(f"outline {k + 1}", ring, inner) for k, ring in enumerate(rings)]
-    found = [outline for outline in made if outline]
-    unclosed = [c for c in chains if c.start.distance(c.end) > CLOSES_WITHIN and c.length > 400]
-    if not found and unclosed:
-        longest = max(unclosed, key=lambda c: c.length)
-        gap = longest.start.distance(longest.end)
-        raise UnreadableError(
-            f"The outline is open: its ends lie {gap / 10:.1f} cm ({gap / 25.4:.2f} in) apart. "
-            "Close it and send it again."
-        )
-    return found
-
-
-def _chained(strokes: list[Path]) -> list[Path]:
-    """Strokes tied end to end where their ends touch."""
-    rest = list(strokes)
-    chains: list[Path] = []
-    while rest:
-        chain = rest.pop(0)
-        grown = True
-        while grown:
-            grown = False
-            for k, other in enumerate(rest):
-                for candidate in (other, other.reversed()):
-                    if chain.end.distance(candidate.start) <= TOUCHES:
-                        chain = _tied(chain, candidate)
-                    elif candidate.end.distance(chain.start) <= TOUCHES:
-                        chain = _tied(candidate, chain)
-                    else:
-                        continue
-                    rest.pop(k)
-                    grown = True
-                    break
-                if grown:
-                    break
-        chains.append(chain)
-    return chains
-
-
-def _tied(a: Path, b: Path) -> Path:
-    return _mended([*a.segments, *b.segments]) or a
-
-
-def _outline(name: str, ring: Path, inner: Iterable[Path]) -> Outline | None:
-    """A closed outline with its edges, anticlockwise; None when it is no pattern piece by its size."""
-    segments = list(ring.segments)
-    gap = ring.end.distance(ring.start)
-    if gap > 1e-9:
-        segments.append(Line(ring.end, ring.start))
-    path = Path(tuple(segments))
-    left, bottom, right, top = path.box
-    if right - left < SMALLEST or top - bottom < SMALLEST:
-        return None
-    if max(right - left, top - bottom) > LARGEST_SIDE:
-        raise UnreadableError(
-            f"{name} is {max(right - left, top - bottom) / 1000:.1f} m across; "
-            "is the file in another unit than it says?"
-        )
-    if path.signed_area < 0:
-        path = path.reversed()
-    pieces, darts = _between_corners(path)
-    guesses = _guessed(pieces)
-    edges = tuple(FoundEdge(edge, guess) for edge, guess in zip(pieces, guesses, strict=True))
-    found = [*darts, *_drawn_darts(pieces, inner)]
-    return Outline(name, edges, tuple(found))
-
-
-def _between_corners(path: Path) -> tuple[list[Path], list[FoundDart]]:
-    """The outline cut at its corners; darts drawn as notches in it are closed across their mouths."""
-    segments = list(path.segments)
-    count = len(segments)
-    corners = []
-    for i in range(count):
-        before, after = segments[i - 1], segments[i]
-        turn = before.tangent_at(before.length).cross(after.tangent_at(0.0))
-        along = before.tangent_at(before.length).dot(after.tangent_at(0.0))
-        if along < 0 or abs(turn) > sin(CORNER):
-            corners.append(i)
-    if len(corners) < 3:
-        return [path], []
-    edges = []
-    for a, b in zip(corners, [*corners[1:], corners[0] + count], strict=True):
-        edges.append(Path(tuple(segments[k % count] for k in range(a, b))))
-    return _without_notched_darts(edges)
-
-
-def _without_notched_darts(edges: list[Path]) -> tuple[list[Path], list[FoundDart]]:
-    """Two equally long straight edges running in to a point and out again are a dart, not two edges."""
-    made: list[Path] = []
-    darts: list[FoundDart] = []
-    i, count = 0, len(edges)
-    start = next((k for k in range(count) if not _is_leg_pair(edges, k) and not _is_leg_pair(edges, k - 1)), 0)
-    order = [edges[(start + k) % count] for k in range(count)]
-    while i < count:
-        if i + 2 < count and made and _is_leg_pair(order, i):
-            first, second = order[i], order[i + 1]
-            at = made[-1].length
-            mouth = Line(first.start, second.end)
-            darts.append(FoundDart(len(made) - 1, at, mouth.length, first.end))
-            made[-1] = Path((*made[-1].segments, mouth, *order[i + 2].segments))
-            i += 3
-            continue
-        made.append(order[i])
-        i += 1
-    return made, darts
-
-
-def _is_leg_pair(edges: list[Path], i: int) -> bool:
-    a, b = edges[i], edges[(i + 1) % len(edges)]
-    if len(a.segments) > 2 or len(b.segments) > 2 or abs(a.length - b.length) > 3 or a.length < 25:
-        return False
-    turns_in = a.arriving.cross(b.leaving) < 0 or a.arriving.dot(b.leaving) < -0.9
-    return turns_in and a.start.distance(b.end) < 0.8 * a.length
-
-
-def _drawn_darts(edges: list[Path], inner: Iterable[Path]) -> list[FoundDart]:
-    """Strokes of two straight lines whose open ends lie on one edge are darts."""
-    found = []
-    for stroke in inner:
-        if len(stroke.segments) != 2 or not all(isinstance(s, Line) for s in stroke.segments):
-            continue
-        apex = stroke.segments[0].end
-        for k, edge in enumerate(edges):
-            a, b = _along(edge, stroke.start), _along(edge, stroke.end)
-            if a is not None and b is not None and abs(a - b) > 2:
-                found.append(FoundDart(k, min(a, b), abs(a - b), apex))
-                break
-    return found
-
-
-def _along(path: Path, place: Point) -> float | None:
-    """How far along a path a place on it lies; None when it is off it."""
-    before, best, gap = 0.0, None, TOUCHES
-    for segment in path.segments:
-        if isinstance(segment, Line):
-            at = min(max((place - segment.start).dot(segment.tangent_at(0)), 0.0), segment.length)
-            places = [at]
-        else:
-            places = [segment.length * i / 60 for i in range(61)]
-        for at in places:
-            off = segment.point_at(at).distance(place)
-            if off < gap:
-                gap, best = off, before + at
-        before += segment.length
-    return best
-
-
-def _guessed(edges: list[Path]) -> list[Named | None]:
-    """What each edge of a bodice half probably is, going round from its longest upright straight edge, the centre."""
-    upright = [
-        (edge.length, k)
-        for k, edge in enumerate(edges)
-        if abs((edge.end - edge.start).unit.x) < 0.05 and edge.start.distance(edge.end) > 0.995 * edge.length
-    ]
-    guesses: list[Named | None] = [None] * len(edges)
-    if not upright or len(edges) not in (5, 6):
-        return guesses
-    _, centre = max(upright)
-    names: list[Named] = ["centre", "waist", "side", "armhole", "shoulder", "neckline"]
-    if len(edges) == 5:
-        names.remove("shoulder")
-    downwards = edges[centre].end.y < edges[centre].start.y
-    for step, name in enumerate(names):
-        k = centre + step if downwards else centre - step
-        guesses[k % len(edges)] = name
-    return guesses
 
 
 def as_half(outline: Outline, names: list[Named]) -> dict[str, Any]:
@@ -497,15 +264,3 @@ def as_half(outline: Outline, names: list[Named]) -> dict[str, Any]:
         for d in outline.darts
     ]
     return {"edges": [{"name": name, "path": path_data(path)} for name, path in merged], "darts": darts}
-
-
-def scaled(outline: Outline, factor: float) -> Outline:
-    """The outline larger or smaller: for a file in another unit than it says."""
-    grow = Placement.scale(factor)
-    return replace(
-        outline,
-        edges=tuple(FoundEdge(e.path.placed(grow), e.guess) for e in outline.edges),
-        darts=tuple(
-            FoundDart(d.edge, d.at * factor, d.intake * factor, grow.place(d.apex)) for d in outline.darts
-        ),
-    )  # fmt: skip

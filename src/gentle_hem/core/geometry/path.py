@@ -16,7 +16,7 @@ from itertools import accumulate, pairwise
 from gentle_hem.core.geometry.crossing import crossings
 from gentle_hem.core.geometry.placement import Placement
 from gentle_hem.core.geometry.point import Point
-from gentle_hem.core.geometry.segment import Arc, Cubic, Line, Segment
+from gentle_hem.core.geometry.segment import Cubic, Line, Segment
 
 JOINED = 1e-6
 """Ends closer than this are joined (mm)."""
@@ -198,7 +198,3 @@ def smooth_through(points: Sequence[Point], leave: Point | None = None, arrive: 
         third = a.distance(b) / 3
         segments.append(Cubic(a, a + directions[i] * third, b - directions[i + 1] * third, b))
     return Path(tuple(segments))
-
-
-def arc_path(centre: Point, radius: float, start_angle: float, sweep: float) -> Path:
-    return Path.of(Arc(centre, radius, start_angle, sweep))

@@ -13,7 +13,7 @@ from __future__ import annotations
 
 import itertools
 from dataclasses import dataclass
-from math import asin, atan2, cos, pi, sin, tan
+from math import asin, atan2, cos, sin, tan
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -317,12 +317,3 @@ class _GoresMade:
             name, edges, cut=cut, notches=marks, remark=remark,
             grain=(Point(0, -0.3 * gore.length), Point(0, -0.7 * gore.length)),
         )  # fmt: skip
-
-
-def hem_corner(first: Piece, second: Piece) -> float:
-    """How far the sewn hem of two gores bends at their seam, in radians: nothing when it runs on."""
-    a, b = first.edge("hem").path, second.edge("hem").path
-    left, right = first.edge("side").path.leaving, second.edge("side near" if len(second.edges) == 4 else "side").path
-    turn_a = abs(atan2(a.arriving.cross(left), a.arriving.dot(left)))
-    turn_b = abs(atan2(right.arriving.cross(b.leaving), right.arriving.dot(b.leaving)))
-    return abs(pi - turn_a - turn_b)

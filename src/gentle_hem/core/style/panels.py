@@ -15,7 +15,7 @@ from itertools import pairwise
 
 from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.pattern import Dart, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import EdgeRef, Notch, Piece, Role, Seam
 from gentle_hem.core.style.pivot import pivot, pivot_of
 from gentle_hem.core.style.split import CannotStyle, Mouth, Split, cut_across, split
 from gentle_hem.core.style.styling import Styling
@@ -237,9 +237,3 @@ def midriff_joined(table: Styling, names: tuple[str, str]) -> None:
             table.seams.append(
                 Seam(f"{name} centre seam", (EdgeRef(name, centre.name),), (EdgeRef(name, centre.name),))
             )
-
-
-def waist_dart_of(piece: Piece) -> Dart | None:
-    """The first dart on the waist, if there is one."""
-    darts = piece.darts_of("waist")
-    return darts[0] if darts else None

@@ -14,7 +14,7 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding
 from gentle_hem.core.join import Unrolled, unroll
 from gentle_hem.core.parts import Allowances, InnerJoin, Opening, RecipePart
-from gentle_hem.core.pattern import EdgeRef, Piece, Role, Seam
+from gentle_hem.core.pattern import EdgeRef, Piece, Seam
 from gentle_hem.core.workings import Workings
 
 
@@ -75,8 +75,3 @@ class Trim(RecipePart):
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         """The garment with this added. ``where`` is the trim's place in the recipe. Never raises for a valid recipe."""
         raise TypeError(f"{type(self).__name__} does not say how it is made up")
-
-
-def edges_of(dress: Dressed, role: Role, names: Iterable[str]) -> list[tuple[Piece, str]]:
-    """Every edge with a role among some pieces."""
-    return [(dress.pieces[n], e.name) for n in names for e in dress.pieces[n].edges if e.role is role]
