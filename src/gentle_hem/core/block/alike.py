@@ -3,16 +3,72 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.block.frame import SHORT_OF_BUST_POINT, Frame, draft_half, level_findings, width_findings
 from gentle_hem.core.block.shape import bodice_made
 from gentle_hem.core.drafting import Drafting
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.parts import Allowances, Made, Opening
-from gentle_hem.core.units import inches
+from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.workings import Workings
+
+ArmholeRule = Literal["bust_sixth", "bust_quarter", "armhole_half", "upper_bust"]
+
+ARMHOLE_RULES = choice(
+    "armhole level",
+    ("bust_sixth", "bust ÷ 6 + 1 1/2 in"),
+    ("bust_quarter", "bust ÷ 4 + 1.5 cm"),
+    ("armhole_half", "armhole girth ÷ 2"),
+    ("upper_bust", "the measured upper bust level"),
+)
 
 HOLLOWS = (inches(0.75), inches(0.25))
 """How far the armhole of front and back comes in at its middle: common practice."""
+
+
+class InchFrame(BodicePart):
+    """What the schools in inches say of a frame's armhole level, shoulder and neck."""
+
+    FRAME: ClassVar[str] = (
+        "The armhole level is {armhole_rule}; the shoulder drops {shoulder_drop}; the neck is {neck_width} wide, "
+        "{front_neck} deep in front and {back_neck} behind."
+    )
+    FRAME_WORDS: ClassVar[dict[str, Word]] = {
+        "armhole_rule": ARMHOLE_RULES,
+        "shoulder_drop": length("shoulder drop"),
+        "neck_width": length("neck width"),
+        "front_neck": length("front neck depth"),
+        "back_neck": length("back neck depth"),
+    }
+
+    armhole_rule: ArmholeRule = "bust_sixth"
+    shoulder_drop: Annotated[Length, between(0, 80)] = inches(1)
+    neck_width: Annotated[Length, between(40, 160)] = inches(3)
+    front_neck: Annotated[Length, between(20, 250)] = inches(3)
+    back_neck: Annotated[Length, between(10, 250)] = inches(1)
+
+    def alike(self, quarters: tuple[float, float], depth: float, darts: tuple[float, float]) -> Alike:
+        """The frame of given bust and waist quarters, armhole level and front and back waist darts, mm."""
+        return Alike(
+            *quarters, depth, self.shoulder_drop, self.neck_width, neck_depths=(self.front_neck, self.back_neck),
+            hollows=HOLLOWS, darts=darts,
+        )  # fmt: skip
+
+
+def girth_quarters(measures: Measures, bust_ease: float, waist_ease: float, notes: Workings) -> tuple[float, float]:
+    """A quarter of bust and of waist, each with its ease round the whole."""
+    bust, waist = measures.take("bust_girth"), measures.take("waist_girth")
+    bust_quarter = notes.work(
+        "bust quarter", (bust + bust_ease) / 4, "({bust} + {ease}) ÷ 4", bust=bust, ease=bust_ease
+    )
+    waist_quarter = notes.work(
+        "waist quarter", (waist + waist_ease) / 4, "({waist} + {ease}) ÷ 4",
+        rule="the dart is put back beside it", waist=waist, ease=waist_ease,
+    )  # fmt: skip
+    notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
+    return float(bust_quarter), float(waist_quarter)
 
 
 @dataclass(frozen=True, slots=True)

@@ -18,14 +18,14 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.alike import HOLLOWS, Alike, made_alike
+from gentle_hem.core.block.alike import InchFrame, made_alike
 from gentle_hem.core.block.frame import armhole_depth
-from gentle_hem.core.block.quarters import ARMHOLE_RULES, ArmholeRule, Intake
+from gentle_hem.core.block.quarters import Intake
 from gentle_hem.core.drafting import BACK, FRONT, Drafting, line
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.geometry import Point
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.parts import Allowances, Made, Opening, between
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
@@ -34,33 +34,23 @@ KNEE_MORE = inches(1)
 """The knee line lies 1 in below the measured knee: common practice (handbook 4.1)."""
 
 
-class BodyLengthBodice(BodicePart):
+class BodyLengthBodice(InchFrame):
     """Drafted on the body-length frame, an eighth of an inch on every quarter."""
 
     title: ClassVar[str] = "Bodice on the body-length frame"
     sentences: ClassVar[tuple[str, ...]] = (
         "Squared down the whole body, every quarter with {quarter_ease} more; waist darts of {dart}.",
-        "The armhole level is {armhole_rule}; the shoulder drops {shoulder_drop}; the neck is {neck_width} wide, "
-        "{front_neck} deep in front and {back_neck} behind.",
+        InchFrame.FRAME,
     )
     words: ClassVar[dict[str, Word]] = {
         "quarter_ease": length("ease on each quarter"),
         "dart": length("waist dart"),
-        "armhole_rule": ARMHOLE_RULES,
-        "shoulder_drop": length("shoulder drop"),
-        "neck_width": length("neck width"),
-        "front_neck": length("front neck depth"),
-        "back_neck": length("back neck depth"),
+        **InchFrame.FRAME_WORDS,
     }
 
     kind: Literal["body_length"] = "body_length"
     quarter_ease: Annotated[Length, between(-20, 60)] = Field(inches(0.125), description="Ease on every quarter.")
     dart: Intake = inches(1)
-    armhole_rule: ArmholeRule = "bust_sixth"
-    shoulder_drop: Annotated[Length, between(0, 80)] = inches(1)
-    neck_width: Annotated[Length, between(40, 160)] = inches(3)
-    front_neck: Annotated[Length, between(20, 250)] = inches(3)
-    back_neck: Annotated[Length, between(10, 250)] = inches(1)
 
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.quarter_ease": (self.quarter_ease, 0.25)}
@@ -80,10 +70,7 @@ class BodyLengthBodice(BodicePart):
         papers = Drafting(FRONT), Drafting(BACK)
         for paper in papers:
             self._square_off(paper, measures, measures.take("front_waist_length"), widths)
-        alike = Alike(
-            widths["bust"], widths["waist"], depth, self.shoulder_drop, self.neck_width,
-            neck_depths=(self.front_neck, self.back_neck), hollows=HOLLOWS, darts=(self.dart, self.dart),
-        )  # fmt: skip
+        alike = self.alike((widths["bust"], widths["waist"]), depth, (self.dart, self.dart))
         return made_alike(alike, papers, measures, allowances, opening)
 
     @staticmethod

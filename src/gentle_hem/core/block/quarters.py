@@ -10,19 +10,18 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.alike import HOLLOWS, Alike, made_alike
+from gentle_hem.core.block.alike import InchFrame, girth_quarters, made_alike
 from gentle_hem.core.block.frame import armhole_depth
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
-from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.parts import Allowances, Made, Opening, between
+from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
 
 Ease = Annotated[Length, between(-100, 300)]
 Intake = Annotated[Length, between(0, 80)]
-ArmholeRule = Literal["bust_sixth", "bust_quarter", "armhole_half", "upper_bust"]
 
 BUST_EASES = (
     (inches(0.75), "close, 3/4 in"), (inches(2), "semi-fitted, 2 in"), (inches(4), "easy, 4 in"),
@@ -31,35 +30,22 @@ BUST_EASES = (
 WAIST_EASES = ((0.0, "none"), (inches(0.5), "close, 1/2 in"), (inches(1), "1 in"), (60.0, "easy, 6 cm"))
 """Sets of whole-garment ease, common practice (handbook 4.2)."""
 
-ARMHOLE_RULES = choice(
-    "armhole level",
-    ("bust_sixth", "bust ÷ 6 + 1 1/2 in"),
-    ("bust_quarter", "bust ÷ 4 + 1.5 cm"),
-    ("armhole_half", "armhole girth ÷ 2"),
-    ("upper_bust", "the measured upper bust level"),
-)
 
-
-class QuartersBodice(BodicePart):
+class QuartersBodice(InchFrame):
     """Drafted by quarters on the fold, bust ease 2 in, waist ease 1 in, darts of 1 in."""
 
     title: ClassVar[str] = "Bodice by quarters on the fold"
     sentences: ClassVar[tuple[str, ...]] = (
         "Drafted with {bust_ease} of ease at the bust and {waist_ease} at the waist; darts of {front_dart} in "
         "front and {back_dart} behind, put back at the side.",
-        "The armhole level is {armhole_rule}; the shoulder drops {shoulder_drop}; the neck is {neck_width} wide, "
-        "{front_neck} deep in front and {back_neck} behind.",
+        InchFrame.FRAME,
     )
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
         "waist_ease": length("waist ease", presets=WAIST_EASES),
         "front_dart": length("front waist dart"),
         "back_dart": length("back waist dart"),
-        "armhole_rule": ARMHOLE_RULES,
-        "shoulder_drop": length("shoulder drop"),
-        "neck_width": length("neck width"),
-        "front_neck": length("front neck depth"),
-        "back_neck": length("back neck depth"),
+        **InchFrame.FRAME_WORDS,
     }
 
     kind: Literal["quarters"] = "quarters"
@@ -67,11 +53,6 @@ class QuartersBodice(BodicePart):
     waist_ease: Ease = Field(inches(1), description="Ease round the whole waist.")
     front_dart: Intake = inches(1)
     back_dart: Intake = inches(1)
-    armhole_rule: ArmholeRule = "bust_sixth"
-    shoulder_drop: Annotated[Length, between(0, 80)] = inches(1)
-    neck_width: Annotated[Length, between(40, 160)] = inches(3)
-    front_neck: Annotated[Length, between(20, 250)] = inches(3)
-    back_neck: Annotated[Length, between(10, 250)] = inches(1)
 
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.waist_ease": (self.waist_ease, 1.0)}
@@ -79,18 +60,7 @@ class QuartersBodice(BodicePart):
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         notes = notes.about("bodice")
         measures = Measures(figure, notes)
-        bust, waist = measures.take("bust_girth"), measures.take("waist_girth")
-        bust_quarter = notes.work(
-            "bust quarter", (bust + self.bust_ease) / 4, "({bust} + {ease}) ÷ 4", bust=bust, ease=self.bust_ease
-        )
-        waist_quarter = notes.work(
-            "waist quarter", (waist + self.waist_ease) / 4, "({waist} + {ease}) ÷ 4",
-            rule="the dart is put back beside it", waist=waist, ease=self.waist_ease,
-        )  # fmt: skip
-        notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
+        quarters = girth_quarters(measures, self.bust_ease, self.waist_ease, notes)
         depth = armhole_depth(self.armhole_rule, measures, notes)
-        alike = Alike(
-            bust_quarter, waist_quarter, depth, self.shoulder_drop, self.neck_width,
-            neck_depths=(self.front_neck, self.back_neck), hollows=HOLLOWS, darts=(self.front_dart, self.back_dart),
-        )  # fmt: skip
+        alike = self.alike(quarters, depth, (self.front_dart, self.back_dart))
         return made_alike(alike, (Drafting(FRONT), Drafting(BACK)), measures, allowances, opening)

@@ -10,7 +10,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.alike import Alike, made_alike
+from gentle_hem.core.block.alike import Alike, girth_quarters, made_alike
 from gentle_hem.core.block.frame import armhole_depth
 from gentle_hem.core.block.quarters import BUST_EASES, WAIST_EASES, Ease, Intake
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
@@ -58,15 +58,7 @@ class QuartersCmBodice(BodicePart):
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         notes = notes.about("bodice")
         measures = Measures(figure, notes)
-        bust, waist = measures.take("bust_girth"), measures.take("waist_girth")
-        bust_quarter = notes.work(
-            "bust quarter", (bust + self.bust_ease) / 4, "({bust} + {ease}) ÷ 4", bust=bust, ease=self.bust_ease
-        )
-        waist_quarter = notes.work(
-            "waist quarter", (waist + self.waist_ease) / 4, "({waist} + {ease}) ÷ 4",
-            rule="the dart is put back beside it", waist=waist, ease=self.waist_ease,
-        )  # fmt: skip
-        notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
+        quarters = girth_quarters(measures, self.bust_ease, self.waist_ease, notes)
         shoulder = measures.take("shoulder_width")
         drop = notes.work(
             "shoulder drop", shoulder / 10, "{shoulder_width} ÷ 10", rule="common practice, about 3 cm",
@@ -74,7 +66,7 @@ class QuartersCmBodice(BodicePart):
         )  # fmt: skip
         depth = armhole_depth("upper_bust", measures, notes)
         alike = Alike(
-            bust_quarter, waist_quarter, depth, drop, self.neck_width,
+            *quarters, depth, drop, self.neck_width,
             neck_depths=(self.front_neck, self.back_neck), hollows=(HOLLOW, HOLLOW), darts=(self.dart, self.dart),
             dart_below=DART_BELOW_BUST,
         )  # fmt: skip

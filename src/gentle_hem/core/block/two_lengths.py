@@ -12,8 +12,9 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from gentle_hem.core.block.alike import ARMHOLE_RULES, HOLLOWS, ArmholeRule
 from gentle_hem.core.block.frame import Frame, armhole_depth, draft_half, level_findings, width_findings
-from gentle_hem.core.block.quarters import ARMHOLE_RULES, BUST_EASES, WAIST_EASES, ArmholeRule, Ease, Intake
+from gentle_hem.core.block.quarters import BUST_EASES, WAIST_EASES, Ease, Intake
 from gentle_hem.core.block.shape import bodice_made
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
@@ -96,7 +97,7 @@ class TwoLengthsBodice(BodicePart):
                     half_shoulder=half_shoulder,
                     shoulder_drop=self.front_drop if paper.half == FRONT else self.back_drop,
                     shoulder_length=hypot(half_shoulder - self.neck_width, self.front_drop),
-                    hollow=inches(0.75) if paper.half == FRONT else inches(0.25),
+                    hollow=HOLLOWS[0] if paper.half == FRONT else HOLLOWS[1],
                     armhole_level=depth,
                     bust_level=bust_level,
                     waist_level=back_length + bust_dart if paper.half == FRONT else back_length,

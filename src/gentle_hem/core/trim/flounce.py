@@ -97,16 +97,7 @@ class RingFlounce(Trim):
         piece = ring_piece(
             name, radius, self.width, base / self.rings, self.join, inner_allowance, self.hem, self.rings
         )
-        join = InnerJoin(
-            f"{name} seam",
-            dress.hem,
-            (EdgeRef(name, "top", backwards=True),),
-            dress.hem_corners,
-            ("centre front", "centre back"),
-            names=("hem", "flounce"),
-            upper_length=dress.half_hem,
-            lower_length=self.rings / 2 * piece.stitched_length("top"),
-        )
+        join = _to_hem(dress, name, self.rings / 2 * piece.stitched_length("top"))
         return replace(
             dress,
             pieces=dress.with_pieces([piece]),
@@ -200,16 +191,7 @@ class SpiralFlounce(Trim):
             name, edges, cut=1, remark="its ends are joined at the centre back",
             grain=(inner.start.towards(outer.start, 0.3), inner.start.towards(outer.start, 0.8)),
         )  # fmt: skip
-        join = InnerJoin(
-            f"{name} seam",
-            dress.hem,
-            (EdgeRef(name, "top", backwards=True),),
-            dress.hem_corners,
-            ("centre front", "centre back"),
-            names=("hem", "flounce"),
-            upper_length=dress.half_hem,
-            lower_length=piece.stitched_length("top") / 2,
-        )
+        join = _to_hem(dress, name, piece.stitched_length("top") / 2)
         return replace(
             dress, pieces=dress.with_pieces([piece]), joins=(*dress.joins, join), hem=(EdgeRef(name, "hem"),),
             hem_corners=("centre front", "centre back"), extra_hem=-outer.length / 2, length=dress.length + self.width,
@@ -243,3 +225,11 @@ def spiral(start: float, growth: float, turn: float) -> Path:
         return Point(-radius * sin(angle) + growth * cos(angle), radius * cos(angle) + growth * sin(angle))
 
     return smooth_through(places, direction(0.0, start), direction(turn, start + growth * turn))
+
+
+def _to_hem(dress: Dressed, name: str, half: float) -> InnerJoin:
+    """A flounce whose half is ``half`` mm long, sewn to the hem all round."""
+    return InnerJoin(
+        f"{name} seam", dress.hem, (EdgeRef(name, "top", backwards=True),), dress.hem_corners,
+        ("centre front", "centre back"), names=("hem", "flounce"), upper_length=dress.half_hem, lower_length=half,
+    )  # fmt: skip
