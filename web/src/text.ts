@@ -97,6 +97,7 @@ export const text = {
   halves: { front: "front", back: "back" } as Record<string, string>,
   lowerBy: "Lower part",
   bandBy: "Band between bodice and lower part",
+  allowancesBy: "Set of allowances",
   adding: "Add to the garment",
   addTrim: "Add a ruffle, flounce, godets, sleeves…",
   takeAway: (title: string) => `Take away: ${title}`,

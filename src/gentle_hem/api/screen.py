@@ -38,7 +38,14 @@ from gentle_hem.core.join import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, JoinReport
 from gentle_hem.core.pattern import Edge, Piece, Verdict
 from gentle_hem.core.recipe import Recipe, spoken_parts
 from gentle_hem.core.sentences import SpokenPart
-from gentle_hem.core.start import PartChoice, band_choices, bodice_choices, lower_choices, trim_choices
+from gentle_hem.core.start import (
+    PartChoice,
+    allowance_choices,
+    band_choices,
+    bodice_choices,
+    lower_choices,
+    trim_choices,
+)
 from gentle_hem.core.units import Unit, format_length
 from gentle_hem.core.walk import SEAM_TOLERANCE, Walked
 from gentle_hem.core.workings import Working
@@ -101,6 +108,7 @@ def screen(recipe: Recipe, garment: Garment, unit: Unit) -> ScreenOut:
         ],
         lowers=_choices(lower_choices(recipe)),
         bands=_choices(band_choices(recipe)),
+        allowances=_choices(allowance_choices(recipe)),
         trims=TRIMS_OUT,
     )
 

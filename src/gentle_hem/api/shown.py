@@ -227,4 +227,5 @@ class ScreenOut(BaseModel):
     bodices: list[BodiceChoice]
     lowers: list[PartChoiceOut]
     bands: list[PartChoiceOut]
+    allowances: list[PartChoiceOut]
     trims: list[PartChoiceOut]

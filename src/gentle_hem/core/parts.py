@@ -106,11 +106,15 @@ class Allowances(RecipePart):
 
     title: ClassVar[str] = "Allowances"
     sentences: ClassVar[tuple[str, ...]] = (
-        "Allowances: {waist} at the waist seam, {side} at the sides, {zip} at the zip, {panel} at other seams.",
+        "Allowances: {waist} at the waist seam, {side} at the sides, {shoulder} at the shoulders, {armhole} at the "
+        "armholes, {neck} at the neck, {zip} at the zip, {panel} at other seams.",
     )
     words: ClassVar[dict[str, Word]] = {
         "waist": length("waist allowance"),
         "side": length("side seam allowance"),
+        "shoulder": length("shoulder allowance"),
+        "armhole": length("armhole allowance"),
+        "neck": length("neck allowance"),
         "zip": length("zip allowance"),
         "panel": length("panel seam allowance"),
     }

@@ -76,6 +76,17 @@ def band_choices(recipe: Recipe) -> list[PartChoice]:
     ]  # fmt: skip
 
 
+def allowance_choices(recipe: Recipe) -> list[PartChoice]:
+    """The two common sets of allowances (handbook 11), after the maker's own where hers is neither."""
+    sets: list[PartChoice] = [
+        ("metric", "Metric block maker's allowances", METRIC_ALLOWANCES),
+        ("inch", "Inch workshop's allowances", INCH_ALLOWANCES),
+    ]
+    if all(recipe.allowances != part for _, _, part in sets):
+        sets.insert(0, ("own", "Allowances of my own", recipe.allowances))
+    return sets
+
+
 def trim_choices() -> list[PartChoice]:
     """Everything that can be added, as it would begin."""
     return [(str(kind.model_fields["kind"].default), kind.title, kind()) for kind in TRIMS]

@@ -1181,6 +1181,8 @@ export interface components {
          * @description Everything one screen needs of a recipe.
          */
         ScreenOut: {
+            /** Allowances */
+            allowances: components["schemas"]["PartChoiceOut"][];
             /** Bands */
             bands: components["schemas"]["PartChoiceOut"][];
             /** Bodices */

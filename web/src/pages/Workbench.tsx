@@ -6,7 +6,7 @@ import { answer, api, type Commission, type Screen, type Stage } from "../api/cl
 import { OwnBlock } from "../block/OwnBlock";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
-import { AddTrim, KindOf, TrimTools } from "../recipe/Kinds";
+import { AddTrim, AllowanceSet, KindOf, TrimTools } from "../recipe/Kinds";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
 import { type Bench, type Saving, useRecipe } from "../recipe/useRecipe";
 import { DraftPlayer } from "../sheet/DraftPlayer";
@@ -167,6 +167,7 @@ function Parts({
           {part.where === "band" && (
             <KindOf label={text.bandBy} where="band" choices={screen.bands} screen={screen} bench={bench} />
           )}
+          {part.where === "allowances" && <AllowanceSet screen={screen} bench={bench} />}
           {part.where.startsWith("trims.") && (
             <TrimTools where={part.where} title={part.title} bench={bench} />
           )}

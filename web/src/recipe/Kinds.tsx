@@ -8,6 +8,20 @@ const LOOK = "min-h-8 rounded-sm border border-pencil bg-paper px-1.5";
 
 type Choice = Screen["lowers"][number];
 
+/** Which set of allowances the garment has: another set changes them all at once. */
+export function AllowanceSet({ screen, bench }: { screen: Screen; bench: Bench }) {
+  const now = JSON.stringify(screen.recipe.allowances);
+  const kind = screen.allowances.find((choice) => JSON.stringify(choice.part) === now)?.kind;
+  return (
+    <Kinds
+      label={text.allowancesBy}
+      kind={kind ?? ""}
+      choices={screen.allowances}
+      onChoose={(part) => bench.change({ allowances: part })}
+    />
+  );
+}
+
 /** Which kind a part is: another kind begins with the words it shares with the last. */
 export function KindOf({
   label,
@@ -24,12 +38,28 @@ export function KindOf({
 }) {
   const kind = String((screen.recipe[where] as Record<string, unknown>).kind);
   return (
+    <Kinds label={label} kind={kind} choices={choices} onChoose={(part) => bench.change({ [where]: part })} />
+  );
+}
+
+function Kinds({
+  label,
+  kind,
+  choices,
+  onChoose,
+}: {
+  label: string;
+  kind: string;
+  choices: Choice[];
+  onChoose: (part: Choice["part"]) => void;
+}) {
+  return (
     <select
       aria-label={label}
       value={kind}
       onChange={(event) => {
         const chosen = choices.find((choice) => choice.kind === event.target.value);
-        if (chosen) bench.change({ [where]: chosen.part });
+        if (chosen) onChoose(chosen.part);
       }}
       className={`no-print ${LOOK}`}
     >

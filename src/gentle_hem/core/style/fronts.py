@@ -18,6 +18,16 @@ from gentle_hem.core.style.split import CannotStyle
 from gentle_hem.core.style.spread import opened, smoothed
 from gentle_hem.core.style.waist_line import centre_of
 
+OFF_THE_RIDGE = 15.0
+"""A button is never sewn on the ridge of a seam: common practice (handbook 11)."""
+
+BUTTON_THICKNESS = 3.0
+PAST_THE_CENTRE = 3.0
+"""A buttonhole is the button's width and thickness long; it begins 3 mm past the centre, where the button pulls:
+common practice."""
+
+KEYHOLE_FACING = 45.0
+
 
 def with_button_stand(piece: Piece, width: float, facing: float) -> Piece:
     """A front with a stand ``width`` beyond its centre and a grown-on facing folded back behind it.
@@ -40,6 +50,34 @@ def with_button_stand(piece: Piece, width: float, facing: float) -> Piece:
     )  # fmt: skip
 
 
+def button_levels(top: float, bust: float, foot: float, count: int) -> tuple[list[float], float]:
+    """Where ``count`` buttons lie down a centre front, from the top, and how far apart (levels, y up, mm).
+
+    One lies at the bust and one just above the waist seam, where the front is under stress; the rest are equally
+    spaced (handbook 11), so that the number may come out one more or fewer. None lies on a seam's ridge at either end.
+    """
+    high, low = top - OFF_THE_RIDGE, foot + OFF_THE_RIDGE
+
+    def above(below: int) -> int:
+        return int((high - bust) / (bust - low) * below + 1e-9)
+
+    below = min(range(1, count + 1), key=lambda n: abs(above(n) + n + 1 - count))
+    up, spacing = above(below), (bust - low) / below
+    return [bust + spacing * k for k in range(up, -below - 1, -1)], spacing
+
+
+def with_buttonholes(piece: Piece, levels: list[float], button: float) -> Piece:
+    """Buttonholes across the centre front, as long as the button is wide and thick; the buttons lie on the line."""
+    centre = next(e for e in piece.edges if e.role is Role.CENTRE_FRONT).path
+    top, foot = centre.start.y, centre.end.y
+    holes = tuple(
+        Path.through(Point(-PAST_THE_CENTRE, y), Point(button + BUTTON_THICKNESS - PAST_THE_CENTRE, y))
+        for y in levels
+        if foot < y < top
+    )
+    return replace(piece, internal=(*piece.internal, *holes))
+
+
 def with_keyhole(piece: Piece, bridge: float, height: float, width: float) -> Piece:
     """A drop-shaped opening on the centre line, ``bridge`` below the neck edge; drawn as its stitching line."""
     centre = centre_of(piece)
@@ -58,6 +96,30 @@ def with_keyhole(piece: Piece, bridge: float, height: float, width: float) -> Pi
         Cubic(top + Point(half, -0.68 * height), top + Point(half, -0.90 * height), low + Point(0.55 * half, 0), low),
     )
     return replace(piece, internal=(*piece.internal, drop))
+
+
+def keyhole_facing(front: Piece) -> Piece:
+    """The facing of a keyhole: the same opening on a patch that reaches KEYHOLE_FACING beyond it, cut on the fold.
+
+    Its upper edge is the neck edge's level, so that it is caught in the neck seam or turned under.
+    """
+    drop = front.internal[-1]
+    centre = centre_of(front)
+    top, low = centre.path.start, min(drop.end.y, drop.start.y) - KEYHOLE_FACING
+    wide = drop.box[2] + KEYHOLE_FACING
+    x = top.x
+    edges = (
+        Edge("foot", Role.FREE, Path.through(Point(x, low), Point(wide, low)), 0.0),
+        Edge("outer edge", Role.FREE, Path.through(Point(wide, low), Point(wide, top.y)), 0.0),
+        Edge("upper edge", Role.FREE, Path.through(Point(wide, top.y), top), 0.0),
+        Edge("centre front", Role.CENTRE_FRONT, Path.through(top, Point(x, low)), 0.0),
+    )
+    middle = (x + wide) / 2
+    return Piece(
+        "keyhole facing", edges, on_fold=True, internal=(drop,),
+        grain=(Point(middle, top.y - 20), Point(middle, low + 20)),
+        remark="stitched round the opening before it is slit",
+    )  # fmt: skip
 
 
 def twisted(piece: Piece, cuts: int, spread: float, allowances: Allowances) -> Piece:

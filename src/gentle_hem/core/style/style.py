@@ -20,7 +20,17 @@ from gentle_hem.core.pattern import Dart, EdgeRef, Piece, Role, Seam
 from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
-from gentle_hem.core.style.fronts import pointed_waist, twisted, with_button_stand, with_keyhole
+from gentle_hem.core.style.fronts import (
+    BUTTON_THICKNESS,
+    OFF_THE_RIDGE,
+    button_levels,
+    keyhole_facing,
+    pointed_waist,
+    twisted,
+    with_button_stand,
+    with_buttonholes,
+    with_keyhole,
+)
 from gentle_hem.core.style.neckline import FACING_WIDTH, Neckline, neck_facing, with_neckline
 from gentle_hem.core.style.panels import PrincessFrom, cut_under_bust, midriff_joined, princess, yoke
 from gentle_hem.core.style.pivot import pivot
@@ -91,6 +101,7 @@ class _Styled:
         self.contour.draw(table, self.figure, self.notes)
         self._necks()
         block = table.pieces[FRONT_PIECE], table.pieces[BACK_PIECE]
+        self.bust_point = block[0].bust_point
         if style.facing == "faced" and style.top is Top.SHOULDERS:
             self._facings()
         self._darts()
@@ -108,10 +119,7 @@ class _Styled:
                 lambda: straps(table, style.straps, style.strap_width, table.allowances.panel, block),
             )  # fmt: skip
         if style.keyhole == "keyhole":
-            table.attempt(
-                "keyhole", "style.keyhole",
-                lambda: table.redraw(FRONT_PIECE, lambda p: with_keyhole(p, 25.0, 110.0, 55.0)),
-            )  # fmt: skip
+            table.attempt("keyhole", "style.keyhole", self._keyhole)
         if carry is not None:
             table.attempt("part below the waist", "lower.length", lambda: self._gown(carry))
         else:
@@ -280,13 +288,58 @@ class _Styled:
 
     def _stand(self) -> None:
         """A stand on every outer piece that reaches the centre front."""
-        width = self.panels.stand
-        for name, piece in list(self.table.pieces.items()):
-            if "facing" not in name and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges):
-                self.table.put(with_button_stand(piece, width, width + 40.0))
+        width, panels = self.panels.stand, self.panels
+        fronts = [
+            (piece, next(edge.path for edge in piece.edges if edge.role is Role.CENTRE_FRONT))
+            for name, piece in self.table.pieces.items()
+            if "facing" not in name and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges)
+        ]
+        levels = self._button_levels(max(c.start.y for _, c in fronts), min(c.end.y for _, c in fronts))
+        seams = [level for _, c in fronts for level in (c.start.y, c.end.y)]
+        if any(abs(level - seam) < OFF_THE_RIDGE - 1e-6 for level in levels for seam in seams):
+            self.table.findings.append(
+                warn(
+                    "button-on-a-seam",
+                    "A button lies within {reach} of a seam across the front; take another number of buttons.",
+                    *in_recipe("panels.buttons"),
+                    reach=OFF_THE_RIDGE,
+                )
+            )
+        for piece, _ in fronts:
+            self.table.put(with_button_stand(with_buttonholes(piece, levels, panels.button), width, width + 40.0))
         there = {(name, edge.name) for name, piece in self.table.pieces.items() for edge in piece.edges}
         # a centre front seam is no seam any more: it is buttoned
         self.table.seams = [s for s in self.table.seams if all((r.piece, r.edge) in there for r in (*s.a, *s.b))]
+
+    def _button_levels(self, top: float, foot: float) -> list[float]:
+        """Where the buttons lie, with their working."""
+        count = self.panels.buttons
+        bust = self.bust_point.y if self.bust_point else (top + foot) / 2
+        levels, spacing = button_levels(top, min(max(bust, foot + 40), top - 40), foot, count)
+        self.notes.work(
+            "button spacing", spacing, "from {bust_to_seam}, bust to waist seam, in equal spaces",
+            rule=f"one at the bust, one above the seam: {len(levels)} buttons", bust_to_seam=bust - foot,
+        )  # fmt: skip
+        if len(levels) != count:
+            self.table.findings.append(
+                note(
+                    "buttons-in-equal-spaces",
+                    "Equal spaces with a button at the bust and one above the waist seam take {drawn} buttons; {asked} "
+                    "were asked.",
+                    *in_recipe("panels.buttons"),
+                    drawn=str(len(levels)),
+                    asked=str(count),
+                )
+            )
+        self.notes.work(
+            "buttonhole", self.panels.button + BUTTON_THICKNESS, "{button} + {thickness}",
+            button=self.panels.button, thickness=BUTTON_THICKNESS,
+        )  # fmt: skip
+        return levels
+
+    def _keyhole(self) -> None:
+        self.table.redraw(FRONT_PIECE, lambda p: with_keyhole(p, 25.0, 110.0, 55.0))
+        self.table.put(keyhole_facing(self.table.pieces[FRONT_PIECE]))
 
     def _merge(self) -> None:
         front = self.table.pieces[FRONT_PIECE]

@@ -98,7 +98,8 @@ class Panels(RecipePart):
         "It ends {ends}, {depth} deep where that is asked.",
         "Princess seams: {front_princess} in front, {back_princess} behind. Yokes: {front_yoke} deep in front, "
         "{back_yoke} behind.",
-        "The centre front has a button stand of {stand}; it is twisted with {twist} cuts of {twist_spread}.",
+        "The centre front has a button stand of {stand}, where there is one with {buttons} buttons of {button}; it is "
+        "twisted with {twist} cuts of {twist_spread}.",
     )
     words: ClassVar[dict[str, Word]] = {
         "ends": choice(
@@ -116,6 +117,8 @@ class Panels(RecipePart):
         "front_yoke": length("front yoke", presets=((0.0, "no yoke"),), help="From the shoulder at the neck."),
         "back_yoke": length("back yoke", presets=((0.0, "no yoke"),), help="From the shoulder at the neck."),
         "stand": length("button stand", presets=((0.0, "no stand"), (25.0, "2.5 cm"), (25.4, "1 in"))),
+        "buttons": number("buttons", (5, "5"), (6, "6"), (8, "8"), (10, "10")),
+        "button": length("button", presets=((11.0, "11 mm"), (15.0, "15 mm"), (19.05, "3/4 in"))),
         "twist": number("twist cuts", (0, "no"), (2, "2"), (3, "3"), (4, "4")),
         "twist_spread": length("each opened by", presets=((69.85, "2 3/4 in"), (76.2, "3 in"), (80.0, "8 cm"))),
     }  # fmt: skip
@@ -127,5 +130,7 @@ class Panels(RecipePart):
     front_yoke: Annotated[Length, between(0, 300)] = 0.0
     back_yoke: Annotated[Length, between(0, 300)] = 0.0
     stand: Annotated[Length, between(0, 60)] = 0.0
+    buttons: Annotated[int, number_between(2, 40, "buttons")] = 5
+    button: Annotated[Length, between(5, 60)] = Field(15.0, description="A button's diameter.")
     twist: Annotated[int, number_between(0, 6, "cuts")] = Field(0, description="Cuts of a twist front; 0: none.")
     twist_spread: Annotated[Length, between(10, 120)] = 69.85

@@ -129,7 +129,8 @@ class Godets(Trim):
         turn = min(turn, pi * 1.9)
         godet(height, turn, self.dip, self.count, notes)
         name = dress.free_name("godet")
-        piece = godet_piece(name, height, turn, self.dip, self.hem, dress.allowances.panel, self.count)
+        cuts = self.cuts if spread else 0
+        piece = godet_piece(name, height, turn, self.dip, self.hem, dress.allowances.panel, self.count, cuts)
         changed = [piece]
         stop_note = "godet tip"
         if self.place == "seams":
@@ -182,8 +183,13 @@ def _panels(dress: Dressed) -> Iterator[tuple[Piece, Edge]]:
         yield dress.pieces[ref.piece], dress.pieces[ref.piece].edge(ref.edge)
 
 
-def godet_piece(name: str, height: float, angle: float, dip: float, hem: float, allowance: float, count: int) -> Piece:
-    """A godet, its tip at the origin, its grain down the middle; both straight sides are ``height`` long."""
+def godet_piece(
+    name: str, height: float, angle: float, dip: float, hem: float, allowance: float, count: int, cuts: int = 0
+) -> Piece:
+    """A godet, its tip at the origin, its grain down the middle; both straight sides are ``height`` long.
+
+    The ``cuts`` it was slashed at to be spread are drawn on it.
+    """
     begin, end = -pi / 2 - angle / 2, -pi / 2 + angle / 2
     left, right = polar(height, begin), polar(height, end)
     if dip:
@@ -200,7 +206,11 @@ def godet_piece(name: str, height: float, angle: float, dip: float, hem: float, 
         Edge("hem", Role.HEM, foot, hem, turned=True),
         Edge("right", Role.PANEL, Path.of(Line(right, ORIGIN)), allowance),
     )
+    slashes = tuple(
+        Path.through(polar(height * 0.1, turn), polar(height, turn))
+        for turn in (begin + angle * (k + 1) / (cuts + 1) for k in range(cuts))
+    )
     return Piece(
-        name, edges, cut=count, notches=(Notch("left", 0.0, "godet tip"),),
+        name, edges, cut=count, notches=(Notch("left", 0.0, "godet tip"),), internal=slashes,
         grain=(Point(0, -0.35 * height), Point(0, -0.8 * height)),
     )  # fmt: skip
