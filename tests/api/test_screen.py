@@ -6,13 +6,14 @@ from copy import deepcopy
 import pytest
 from fastapi.testclient import TestClient
 
-from conftest import BODICE, FIGURE, a_recipe
+from conftest import BODICE, FIGURE, a_recipe, drafted_recipe
 from gentle_hem.api.app import create_app
 from gentle_hem.api.problems import field_path
 from gentle_hem.api.screen import screen, signed, stage_of
 from gentle_hem.core.findings import Place, note, warn
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.sentences import spoken
 from gentle_hem.core.units import Unit, inches
 from gentle_hem.demo.studio import recipe_of, works
 from gentle_hem.store import Store
@@ -229,3 +230,18 @@ def test_every_sum_draws_or_says_nothing(client):
     drawn = client.post("/api/sums/circle", json=given).json()["sketch"]
     assert len(drawn["paths"]) == 4
     assert client.post("/api/sums/nothing", json={}).status_code == 404
+
+
+def test_a_length_of_nothing_is_said_in_words_and_stays_a_length_in_its_field():
+    """Nobody says "0.0 cm of yoke"."""
+    recipe = drafted_recipe("quarters")
+    on_screen = shown(recipe, Unit.INCH)
+    words = {w.path: w for part in on_screen.sentences for line in part.lines for w in line if not isinstance(w, str)}
+    assert (words["panels.front_yoke"].text, words["panels.front_yoke"].typed) == ("none", "0 in")
+    assert (words["lower.length"].text, words["lower.length"].typed) == ("24 3/8 in", "24 3/8 in")
+    assert words["lower.seam"].typed == "", "what is left out has an empty field"
+    said = spoken(recipe.join, Unit.CM)
+    assert said.startswith("At the waist seam nothing is eased in.")
+    assert "0.0" not in said
+    for part in (recipe.style, recipe.panels, recipe.contour):
+        assert " 0.0 cm" not in spoken(part, Unit.CM), "a plain bodice is said without noughts"

@@ -96,3 +96,25 @@ def test_a_dart_is_moved_a_neck_is_faced_and_it_all_prints(page, studio):
         text = pdf.pages[0].extract_text()
     for piece in ("bodice front: cut 1 on the fold", "front neck facing", "back neck facing", "skirt back: cut 2"):
         assert piece in text
+
+
+def test_a_set_of_allowances_changes_them_all_and_is_undone_in_one_step(page, studio):
+    open_commission(page, studio, "Midsummer dance dress")
+    word = page.locator('[data-word="allowances.neck"]')
+    before = word.inner_text()
+    page.get_by_label("Set of allowances").select_option(label="Inch workshop's allowances")
+    expect(word).to_have_text("1.3 cm")
+    expect(page.locator('[data-word="allowances.side"]')).to_have_text("2.5 cm")
+    type_word(page, "allowances.neck", "8 mm")
+    expect(page.get_by_label("Set of allowances")).to_contain_text("Allowances of my own")
+    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("button", name="Undo").click()
+    expect(word).to_have_text(before)
+
+
+def test_a_pointed_bodice_has_a_skirt_that_follows_it(page, studio):
+    open_commission(page, studio, "Midsummer dance dress")
+    choose(page, "panels.ends", "in a point below the waist")
+    expect(page.locator('[data-finding="skirt-without-point"]')).to_have_count(0)
+    expect(page.locator('[data-tie="front dart"]')).to_have_attribute("data-state", "meets")
+    expect(page.get_by_text("length at the centre front")).to_be_visible()

@@ -91,7 +91,7 @@ def screen(recipe: Recipe, garment: Garment, unit: Unit) -> ScreenOut:
     return ScreenOut(
         recipe=recipe.model_dump(mode="json"),
         unit=unit,
-        sentences=[_sentences(part) for part in spoken_parts(recipe, unit)],
+        sentences=[_sentences(part, unit) for part in spoken_parts(recipe, unit)],
         sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
         joins=[_join(report, garment.workings, unit) for report in garment.joins],
         seams=[_seam(walked, unit) for walked in garment.seams],
@@ -180,7 +180,7 @@ def compared(comparison: Comparison, unit: Unit) -> ComparedOut:
     )  # fmt: skip
 
 
-def _sentences(part: SpokenPart) -> SentencePartOut:
+def _sentences(part: SpokenPart, unit: Unit) -> SentencePartOut:
     lines: list[list[str | WordOut]] = []
     for line in part.lines:
         out: list[str | WordOut] = []
@@ -189,10 +189,12 @@ def _sentences(part: SpokenPart) -> SentencePartOut:
                 out.append(token)
                 continue
             word = token.word
+            is_length = word.sort == "length" and token.value is not None
             out.append(
                 WordOut(
                     path=token.path,
                     text=token.text,
+                    typed=format_length(token.value, unit) if is_length else "" if token.value is None else token.text,
                     value=token.value,
                     sort=word.sort,
                     label=word.label,

@@ -17,6 +17,8 @@ class WordOut(BaseModel):
 
     path: str
     text: str
+    typed: str
+    """What stands in its field when it is edited."""
     value: float | str | bool | None
     sort: str
     label: str

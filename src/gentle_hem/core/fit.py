@@ -42,13 +42,13 @@ class JoinPlan(RecipePart):
 
     title: ClassVar[str] = "Waist seam"
     sentences: ClassVar[tuple[str, ...]] = (
-        "At the waist seam {ease} is eased in; darts of {dart} are put into the lower part under the bodice's, its "
-        "side seams are taken in {side}, and it is sewn on {manner}.",
+        "At the waist seam {ease} is eased in. The lower part is taken in {dart} by a dart under each of the bodice's "
+        "and {side} at each side seam, and sewn on {manner}.",
     )
     words: ClassVar[dict[str, Word]] = {
-        "ease": length("ease at the waist seam"),
-        "dart": length("darts put into the lower part, each"),
-        "side": length("side seams taken in, each edge", help="Less than nothing lets them out."),
+        "ease": length("ease at the waist seam", nothing="nothing"),
+        "dart": length("darts put into the lower part, each", nothing="nothing"),
+        "side": length("side seams taken in, each edge", help="Less than nothing lets them out.", nothing="nothing"),
         "manner": choice("how it is sewn on", ("flat", "flat"), ("gathered", "gathered"), ("pleated", "in pleats")),
     }
 

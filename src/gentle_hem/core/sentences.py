@@ -28,6 +28,8 @@ class Word:
     without: str = ""
     spoken: Callable[[Any], str] | None = None
     help: str = ""
+    nothing: str = ""
+    """How the sentence reads when it is a length of 0."""
 
     def say(self, value: Any, unit: Unit) -> str:
         """The word as it stands in the sentence."""
@@ -36,7 +38,7 @@ class Word:
         if self.spoken:
             return self.spoken(value)
         if self.sort == "length":
-            return format_length(value, unit)
+            return self.nothing if self.nothing and value == 0 else format_length(value, unit)
         for choice_value, text in self.choices:
             if choice_value == value:
                 return text
@@ -45,9 +47,13 @@ class Word:
         return plain(value) if isinstance(value, int | float) else str(value)
 
 
-def length(label: str, without: str = "", help: str = "", presets: tuple[tuple[Any, str], ...] = ()) -> Word:
-    """A length; ``without`` is how the sentence reads when none is given; ``presets`` are offered by name."""
-    return Word("length", label, choices=presets, without=without, help=help)
+def length(
+    label: str, without: str = "", help: str = "", presets: tuple[tuple[Any, str], ...] = (), nothing: str = ""
+) -> Word:
+    """A length. ``without`` is how the sentence reads when none is given and ``nothing`` when it is 0; ``presets`` are
+    offered by name.
+    """
+    return Word("length", label, choices=presets, without=without, help=help, nothing=nothing)
 
 
 def choice(label: str, *choices: tuple[Any, str], help: str = "") -> Word:

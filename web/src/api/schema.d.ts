@@ -1464,6 +1464,8 @@ export interface components {
             sort: string;
             /** Text */
             text: string;
+            /** Typed */
+            typed: string;
             /** Value */
             value: number | string | boolean | null;
         };

@@ -83,7 +83,7 @@ function Editor({
       <>
         <LengthField
           label={word.label}
-          shown={typed ?? (word.value === null ? "" : word.text)}
+          shown={typed ?? word.typed}
           value={typeof word.value === "number" ? word.value : null}
           unit={unit}
           problem={problem}

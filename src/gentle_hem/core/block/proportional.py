@@ -47,7 +47,7 @@ class ProportionalBodice(BodicePart):
     )
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
-        "waist_ease": length("waist ease", presets=WAIST_EASES),
+        "waist_ease": length("waist ease", presets=WAIST_EASES, nothing="none"),
         "back_shoulder_dart": length("back shoulder dart"),
     }
 

@@ -42,7 +42,7 @@ class QuartersBodice(InchFrame):
     )
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
-        "waist_ease": length("waist ease", presets=WAIST_EASES),
+        "waist_ease": length("waist ease", presets=WAIST_EASES, nothing="none"),
         "front_dart": length("front waist dart"),
         "back_dart": length("back waist dart"),
         **InchFrame.FRAME_WORDS,

@@ -37,7 +37,7 @@ class QuartersCmBodice(BodicePart):
     )
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
-        "waist_ease": length("waist ease", presets=WAIST_EASES),
+        "waist_ease": length("waist ease", presets=WAIST_EASES, nothing="none"),
         "dart": length("waist dart"),
         "neck_width": length("neck width"),
         "front_neck": length("front neck depth"),

@@ -38,7 +38,7 @@ class TwoLengthsBodice(BodicePart):
     )
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
-        "waist_ease": length("waist ease", presets=WAIST_EASES),
+        "waist_ease": length("waist ease", presets=WAIST_EASES, nothing="none"),
         "dart": length("waist dart"),
         "armhole_rule": ARMHOLE_RULES,
         "front_drop": length("front shoulder drop"),

@@ -101,8 +101,8 @@ class CircleSkirt(LowerPart):
             spoken=say_times,
             help="More than the seam is gathered onto it: a gathered circle.",
         ),
-        "front_dart": length("front skirt dart, each"),
-        "back_dart": length("back skirt dart, each"),
+        "front_dart": length("front skirt dart, each", nothing="nothing"),
+        "back_dart": length("back skirt dart, each", nothing="nothing"),
     }
 
     kind: Literal["circle"] = "circle"

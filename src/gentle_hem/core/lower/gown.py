@@ -45,7 +45,7 @@ class Gown(LowerPart):
         "length": length("length below the waist"),
         "hip_ease": length("ease at the hip"),
         "hip_shift": length(
-            "back wider than front, each quarter", presets=((0.0, "both the same"), (inches(1), "1 in"))
+            "back wider than front, each quarter", presets=((0.0, "both the same"), (inches(1), "1 in")), nothing="no"
         ),
         "hem": length("hem allowance"),
         "knee": choice("knee", ("plain", "straight"), ("shaped", "shaped")),
@@ -55,7 +55,7 @@ class Gown(LowerPart):
             help="Less than nothing flares it out.",
             presets=((0.0, "straight"), (inches(0.5), "1/2 in"), (inches(1), "1 in"), (inches(1.5), "1 1/2 in")),
         ),
-        "seat": length("in below the seat", presets=((0.0, "nothing"), (inches(0.5), "1/2 in"))),
+        "seat": length("in below the seat", presets=((0.0, "nothing"), (inches(0.5), "1/2 in")), nothing="nothing"),
     }
 
     kind: Literal["gown"] = "gown"

@@ -75,6 +75,10 @@ def inner_edge(host: Host, seam: float | None, sweep: float, length: float, note
         point=point, back=back, front=front, half_sweep=Ratio(sweep / 2),
     )  # fmt: skip
     r = float(radius)
+    notes.work(
+        "stitched seam", 2 * (front + back), "2 × ({front} + {back})", rule="along the curve to the point, and the arc",
+        front=front, back=back,
+    )  # fmt: skip
     notes.work("radius at the point", r + point, "{seam_radius} + {point}", seam_radius=r, point=point)
     angle = front_turn(r)
     places = []

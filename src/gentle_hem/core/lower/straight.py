@@ -43,13 +43,14 @@ SHAPED_WORDS: dict[str, Word] = {
     "hip_shift": length(
         "back wider than front, each quarter",
         presets=((0.0, "both the same"), (inches(1), "1 in"), (inches(1.5), "1 1/2 in")),
+        nothing="nothing",
     ),
     "side_in": length("taken at the side seams"),
     "hem": length("hem allowance"),
 }
 
 SHAPED_SENTENCE = (
-    "Hip ease {hip_ease}, the back quarter {hip_shift} wider than a quarter and the front as much narrower; the side "
+    "Hip ease {hip_ease}, {hip_shift} of each quarter moved from front to back; the side "
     "seams take {side_in} and the darts the rest."
 )
 
@@ -93,6 +94,7 @@ class StraightSkirt(ShapedSkirt):
         "taper": length(
             "tapered at each side of the hem",
             presets=((0.0, "straight"), (inches(1), "1 in"), (inches(1.5), "1 1/2 in"), (inches(2.5), "2 1/2 in")),
+            nothing="nothing",
         ),
     }  # fmt: skip
 

@@ -68,7 +68,9 @@ class Trousers(LowerPart):
         "school": choice("crotch school", ("thigh", "the thigh"), ("hip", "the hip")),
         "hem": length("hem allowance"),
         "hip_ease": length("ease at the hip", presets=((50.0, "close, 5 cm"), (inches(4), "easy, 4 in"))),
-        "crotch_ease": length("more crotch depth", presets=((0.0, "none"), (20.0, "2 cm"), (40.0, "4 cm"))),
+        "crotch_ease": length(
+            "more crotch depth", presets=((0.0, "none"), (20.0, "2 cm"), (40.0, "4 cm")), nothing="no"
+        ),
         "side_in": length("taken at the side seams"),
     }
 

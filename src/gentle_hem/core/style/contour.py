@@ -63,14 +63,13 @@ class Contour(RecipePart):
         "zip_taken": length(
             "taken in at centre back", presets=((0.0, "nothing"), (inches(0.5), "50 %, 1/2 in"),
                                                 (inches(0.75), "75 %, 3/4 in"), (inches(1), "100 %, 1 in")),
-            help="So that the zip does not bulge in the hollow of the back.",
-        ),
+            help="So that the zip does not bulge in the hollow of the back.", nothing="nothing"),
         "zip_run": choice("where the contour runs", ("half", "from the chest line"), ("full", "from the neck")),
         "give_back": choice("given back", ("side", "given back at the side"), ("none", "not given back")),
-        "zip_drop": length("waist dropped at centre back"),
-        "neckline": length("pinched out of the neckline"),
-        "armhole": length("pinched out of the armhole"),
-        "centre": length("pinched out of the centre"),
+        "zip_drop": length("waist dropped at centre back", nothing="nothing"),
+        "neckline": length("pinched out of the neckline", nothing="nothing"),
+        "armhole": length("pinched out of the armhole", nothing="nothing"),
+        "centre": length("pinched out of the centre", nothing="nothing"),
         "under_bust": choice(
             "under the bust", ("as_drafted", "stays as drafted"), ("close", "is drawn in to the body")
         ),

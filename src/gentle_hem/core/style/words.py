@@ -49,7 +49,7 @@ class Style(RecipePart):
             ("scoop", "scooped"),
         ),
         "back_depth": length("back neck depth", help="A low back is a deep V or scoop."),
-        "wider": length("neck opened at the shoulder"),
+        "wider": length("neck opened at the shoulder", nothing="no"),
         "top": choice(
             "what holds it up", ("shoulders", "both shoulders"), ("halter", "a halter"),
             ("one_shoulder", "one shoulder"), ("off_shoulder", "the arms, off the shoulder"),
@@ -62,7 +62,7 @@ class Style(RecipePart):
         "strap_width": length("strap width"),
         "bust_dart": choice("bust dart", *PLACES, ("merged", "is merged into the waist dart")),
         "waist_dart": choice("front waist dart", *PLACES),
-        "narrower": length("waist dart narrower by"),
+        "narrower": length("waist dart narrower by", nothing="no"),
         "dart_short": length(
             "point short of the bust point", without="where it was drafted",
             presets=((25.4, "1 in short"), (25.0, "2.5 cm short"), (30.0, "3 cm short")),
@@ -96,9 +96,9 @@ class Panels(RecipePart):
     title: ClassVar[str] = "Panels and waist line"
     sentences: ClassVar[tuple[str, ...]] = (
         "It ends {ends}, {depth} deep where that is asked.",
-        "Princess seams: {front_princess} in front, {back_princess} behind. Yokes: {front_yoke} deep in front, "
+        "Princess seams: {front_princess} in front, {back_princess} behind. Yokes: {front_yoke} in front, "
         "{back_yoke} behind.",
-        "The centre front has a button stand of {stand}, where there is one with {buttons} buttons of {button}; it is "
+        "Button stand: {stand}; where there is one it takes {buttons} buttons of {button}. The centre front is "
         "twisted with {twist} cuts of {twist_spread}.",
     )
     words: ClassVar[dict[str, Word]] = {
@@ -114,9 +114,14 @@ class Panels(RecipePart):
         "back_princess": choice("back princess seam", *(
             ("none", "none"), ("shoulder", "from the shoulder"), ("neckline", "from the neckline"),
             ("armhole", "from the armhole"))),
-        "front_yoke": length("front yoke", presets=((0.0, "no yoke"),), help="From the shoulder at the neck."),
-        "back_yoke": length("back yoke", presets=((0.0, "no yoke"),), help="From the shoulder at the neck."),
-        "stand": length("button stand", presets=((0.0, "no stand"), (25.0, "2.5 cm"), (25.4, "1 in"))),
+        "front_yoke": length(
+            "front yoke", presets=((0.0, "no yoke"),), help="From the shoulder at the neck.", nothing="none"
+        ),
+        "back_yoke": length(
+            "back yoke", presets=((0.0, "no yoke"),), help="From the shoulder at the neck.", nothing="none"
+        ),
+        "stand": length("button stand", presets=((0.0, "no stand"), (25.0, "2.5 cm"), (25.4, "1 in")),
+                        nothing="none"),
         "buttons": number("buttons", (5, "5"), (6, "6"), (8, "8"), (10, "10")),
         "button": length("button", presets=((11.0, "11 mm"), (15.0, "15 mm"), (19.05, "3/4 in"))),
         "twist": number("twist cuts", (0, "no"), (2, "2"), (3, "3"), (4, "4")),

@@ -81,8 +81,12 @@ class Godets(Trim):
         ),
         "height": length("height of the slit"),
         "place": choice("where they are set", ("seams", "the seams"), ("slashes", "slashes in the panels")),
-        "dip": length("dip in the middle", presets=((0.0, "level"), (inches(1.5), "1 1/2 in"), (inches(2), "2 in"))),
-        "fuller": length("spread at each cut", presets=((0.0, "not spread"), (inches(1), "1 in"))),
+        "dip": length(
+            "dip in the middle",
+            presets=((0.0, "level"), (inches(1.5), "1 1/2 in"), (inches(2), "2 in")),
+            nothing="nothing",
+        ),
+        "fuller": length("spread at each cut", presets=((0.0, "not spread"), (inches(1), "1 in")), nothing="nothing"),
         "cuts": number("cuts", (1, "1"), (3, "3")),
         "hem": length("hem of the godets"),
     }

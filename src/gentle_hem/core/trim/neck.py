@@ -131,7 +131,8 @@ class NeckBand(Trim):
         "A neck band {width} wide finished, the neck and {more} long, with ties of {ties} at each end.",
     )
     words: ClassVar[dict[str, Word]] = {
-        "width": length("finished width"), "more": length("longer than the neck"), "ties": length("ties at each end"),
+        "width": length("finished width"), "more": length("longer than the neck"),
+        "ties": length("ties at each end", nothing="nothing"),
     }  # fmt: skip
 
     kind: Literal["neck_band"] = "neck_band"
