@@ -19,7 +19,7 @@ from pydantic import ValidationError
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.sums import SUMS, SumResult
 from gentle_hem.core.sums.sum import SumError, ask
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import Said, Unit
 from gentle_hem.recipe_page import recipe_page
 
 HOME = Path(__file__).resolve().parents[2]
@@ -217,7 +217,7 @@ def _spoken_unit(inputs: dict[str, str]) -> Unit:
     return Unit.INCH if any(mark in value for value in inputs.values() for mark in marks) else Unit.CM
 
 
-def _print_sum(title: str, result: SumResult, unit: Unit) -> None:
+def _print_sum(title: str, result: SumResult, unit: Said) -> None:
     said = result.document(unit)
     print(title)
     for line in said["workings"]:

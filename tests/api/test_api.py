@@ -96,13 +96,15 @@ def test_desk_names_the_waist_that_does_not_meet(client):
     assert "does not meet" in open_row["first_trouble"]
 
 
-def test_a_new_commission_begins_with_a_recipe_that_meets(client):
+def test_a_new_commission_begins_with_measures_and_without_a_bodice(client):
     made = client.post("/api/commissions", json={"title": "Sundress", "person": "Isolde Marrin", "unit": "in"})
     assert made.status_code == 201
     body = made.json()
     assert body["recipe"]["figure"]["measures"]["hip_girth"] == 1000
     screen = client.post("/api/make-up", json=body["recipe"]).json()
-    assert screen["joins"][0]["meets"]
+    assert screen["joins"] == []
+    assert screen["ready"] is False
+    assert "no-bodice-yet" in [finding["code"] for finding in screen["findings"]]
     assert [p["name"] for p in client.get("/api/people").json()].count("Isolde Marrin") == 1
 
 

@@ -8,11 +8,11 @@ from fastapi.testclient import TestClient
 
 from conftest import BODICE, FIGURE, a_recipe, drafted_recipe
 from gentle_hem.api.app import create_app
-from gentle_hem.api.problems import field_path
 from gentle_hem.api.screen import screen, signed, stage_of
 from gentle_hem.core.findings import Place, note, warn
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.refusals import field_path
 from gentle_hem.core.sentences import spoken
 from gentle_hem.core.units import Unit, inches
 from gentle_hem.demo.studio import recipe_of, works

@@ -54,7 +54,7 @@ def test_too_short_is_let_out_or_the_bodice_is_narrowed_never_darted():
     assert "gathered" not in codes
     assert {"redraw", "side-seams", "bodice-side"} <= set(codes)
     out = remedy(recipe(seam=WAIST - 30), "side-seams")
-    assert out.text(Unit.CM) == "Let the side seams out by 0.8 cm at each edge, run out by the hip"
+    assert out.text(Unit.CM) == "Let the side seams out by 0.75 cm at each edge, run out by the hip"
     assert out.changes["join.side"] == approx(-7.5)
 
 

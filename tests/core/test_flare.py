@@ -74,7 +74,7 @@ def test_rounded_numbers_say_what_was_rounded():
     Flare(inches(34), 2 * pi, 100, tape_mark=inches(0.25)).work(notes)
     rounded = next(w for w in notes if w.label == "cut radius on the tape")
     assert "cut larger, never smaller" in rounded.rounding
-    assert rounded.line(Unit.INCH) == "5.4113 in down to a mark of 0.25 in = 5.25 in"
+    assert rounded.line(Unit.INCH) == "5.411 in down to a mark of 1/4 in = 5 1/4 in"
     lost = next(w for w in notes if w.label == "seam lost to rounding")
     assert lost.value == approx(inches(34) - 2 * pi * inches(5.25))
 

@@ -118,7 +118,7 @@ def test_dart_mouths_are_left_out_of_the_stitched_length():
     near, far = piece.dart_legs(darts[0])
     assert near.distance(far) == approx(20)
     assert cut_polygon(piece).is_valid
-    with pytest.raises(KeyError, match="no edge called neckline"):
+    with pytest.raises(KeyError, match="no neckline any more"):
         piece.edge("neckline")
 
 

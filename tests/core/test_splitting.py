@@ -8,6 +8,7 @@ from shapely import Point as ShapelyPoint
 
 from conftest import FIGURE, drafted_recipe, outline
 from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.crossing import crossings
 from gentle_hem.core.geometry.path_text import path_data, path_from_text
@@ -15,7 +16,7 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends
-from gentle_hem.core.style.split import CannotStyle, Mouth, cut_across, split, upright_grain
+from gentle_hem.core.style.split import Mouth, cut_across, split, upright_grain
 from gentle_hem.core.style.spread import smoothed
 
 SCHOOLS = ("quarters", "quarters_cm", "two_lengths", "proportional", "body_length")
@@ -49,7 +50,7 @@ def test_two_parts_of_a_split_make_the_whole(a, b):
 
 def test_a_line_that_leaves_by_the_edge_it_came_in_is_refused():
     piece = front()
-    with pytest.raises(CannotStyle, match="begin and end on the armhole"):
+    with pytest.raises(CannotMake, match="begin and end on the armhole"):
         split(
             piece, Mouth.place("armhole", 20), Mouth.place("armhole", 60), earlier_line=piece.edges[0].path,
             later_line=piece.edges[0].path, names=("a", "b"), edge_name="cut", role=Role.YOKE, allowance=0,
@@ -63,7 +64,7 @@ def test_cut_across_keeps_the_cloth_and_closes_the_dart_below(school, above):
     level = piece.edge("waist").path.end.y + above
     try:
         made = cut_across(piece, Path.through(Point(-500, level), Point(900, level)), ("top", "low"), "cut", 10)
-    except CannotStyle:
+    except CannotMake:
         return
     assert made.above.darts_of("waist")
     assert made.below.darts_of("waist") == ()

@@ -6,7 +6,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gentle_hem.core.units import LengthError, Unit, format_exact, format_length, inches, parse_length
+from gentle_hem.core.units import (
+    LengthError,
+    Tape,
+    Unit,
+    format_exact,
+    format_length,
+    format_share,
+    inches,
+    is_on_the_tape,
+    parse_length,
+)
 
 
 @pytest.mark.parametrize(
@@ -73,7 +83,49 @@ def test_shown_as_fractions_or_tenths(mm, inch, centimetre):
 
 
 def test_sixteenths_on_request():
-    assert format_length(inches(5.4375), Unit.INCH, fraction=16) == "5 7/16 in"
+    assert format_length(inches(5.4375), Tape(Unit.INCH, 16)) == "5 7/16 in"
+
+
+def test_who_writes_commas_reads_commas():
+    assert format_length(883, Tape(Unit.CM, comma=True)) == "88,3 cm"
+    assert format_exact(137.447, Tape(Unit.CM, comma=True)) == "13,7447 cm"
+    assert format_length(inches(34.75), Tape(Unit.INCH, comma=True)) == "34 3/4 in", "a fraction has no decimal"
+
+
+@pytest.mark.parametrize(
+    ("total", "count", "said", "each"),
+    [
+        (54.0, 4, Unit.CM, "1.35 cm"),
+        (52.0, 4, Unit.CM, "1.3 cm"),
+        (26.0, 3, Unit.CM, "0.9 cm (2) and 0.8 cm (1)"),
+        (inches(2), 4, Unit.INCH, "1/2 in"),
+        (inches(2.125), 4, Unit.INCH, "17/32 in"),
+        (inches(1), 3, Unit.INCH, "3/8 in (1) and 5/16 in (2)"),
+        (27.0, 2, Tape(Unit.CM, comma=True), "1,35 cm"),
+    ],
+)
+def test_shares_make_the_total_that_is_said(total, count, said, each):
+    """Four darts of 1.4 cm are not 5.4 cm; an instruction that does not add up is not believed."""
+    assert format_share(total, count, said) == each
+
+
+@given(st.floats(0, 400), st.integers(1, 12), st.sampled_from(list(Unit)))
+def test_shares_add_up_whatever_is_shared(total, count, unit):
+    per = 10.0 if unit is Unit.CM else 25.4
+    added = 0.0
+    for part in format_share(total, count, unit).split(" and "):
+        size, _, times = part.removesuffix(")").partition(" (")
+        added += parse_length(size) * int(times or count)
+    shown = round(total) if unit is Unit.CM else round(total / per * 8) / 8 * per
+    assert added == pytest.approx(shown, abs=1e-6)
+
+
+def test_a_length_lies_on_the_tape_or_between_its_marks():
+    assert is_on_the_tape(inches(34.75), Unit.INCH)
+    assert not is_on_the_tape(inches(5.4375), Unit.INCH)
+    assert is_on_the_tape(inches(5.4375), Tape(Unit.INCH, 16))
+    assert is_on_the_tape(883.0, Unit.CM)
+    assert not is_on_the_tape(882.65, Unit.CM)
 
 
 def test_exact_text_of_the_contract():
@@ -83,7 +135,7 @@ def test_exact_text_of_the_contract():
 @given(st.integers(0, 400), st.integers(0, 15))
 def test_sixteenths_survive_writing_and_reading(whole, sixteenths):
     length = inches(float(whole + Fraction(sixteenths, 16)))
-    assert parse_length(format_length(length, Unit.INCH, fraction=16)) == pytest.approx(length, abs=1e-9)
+    assert parse_length(format_length(length, Tape(Unit.INCH, 16))) == pytest.approx(length, abs=1e-9)
 
 
 @given(st.text(max_size=30))

@@ -38,15 +38,15 @@ def test_formula_in_words_and_line_in_numbers(notes):
     radius = notes.work("cut radius", inches(4.9113), "{seam_radius} − {waist_allowance}",
                         seam_radius=inches(5.4113), waist_allowance=inches(0.5))  # fmt: skip
     assert radius.working.formula == "seam radius − waist allowance"
-    assert radius.working.line(Unit.INCH) == "5.4113 in − 0.5 in = 4.9113 in"
-    assert radius.working.line(Unit.CM) == "13.7447 cm − 1.27 cm = 12.4747 cm"
+    assert radius.working.line(Unit.INCH) == "5.411 in − 1/2 in = 4.911, on the tape 4 7/8 in"
+    assert radius.working.line(Unit.CM) == "13.745 cm − 1.27 cm = 12.475, on the tape 12.5 cm"
 
 
 def test_a_line_may_look_different_from_its_formula(notes):
     worked = notes.work("r", inches(2), "seam ÷ (2π × sweep/360)", "{seam} ÷ {theta}",
                         seam=inches(4 * pi), theta=Ratio(2 * pi))  # fmt: skip
     assert worked.working.formula == "seam ÷ (2π × sweep/360)"
-    assert worked.working.line(Unit.INCH) == "12.5664 in ÷ 6.2832 = 2 in"
+    assert worked.working.line(Unit.INCH) == "12.566 in ÷ 6.2832 = 2 in"
 
 
 def test_an_input_leads_back_to_its_own_working(notes):

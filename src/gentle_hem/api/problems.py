@@ -11,15 +11,9 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel, ValidationError
 from starlette.exceptions import HTTPException
 
-from gentle_hem.core.band import BANDS
-from gentle_hem.core.block import BODICES
-from gentle_hem.core.lower import LOWER_PARTS
-from gentle_hem.core.refusals import sentence
+from gentle_hem.core.refusals import field_path, sentence
 from gentle_hem.core.sums.sum import SumError
-from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.units import LengthError
-
-_KINDS = {str(part.model_fields["kind"].default) for part in (*BODICES, *BANDS, *LOWER_PARTS, *TRIMS)}
 
 
 class FieldProblem(BaseModel):
@@ -38,11 +32,6 @@ class Problem(BaseModel):
 def problem(status: int, title: str, detail: str, errors: Sequence[FieldProblem] = ()) -> JSONResponse:
     body = Problem(title=title, status=status, detail=detail, errors=list(errors))
     return JSONResponse(body.model_dump(), status_code=status, media_type="application/problem+json")
-
-
-def field_path(loc: Sequence[Any]) -> str:
-    """Where in the recipe an error lies, without the names of the kinds pydantic puts between."""
-    return ".".join(str(part) for part in loc if part not in _KINDS and part not in ("body", "query", "path"))
 
 
 def field_problems(errors: Sequence[Any]) -> list[FieldProblem]:

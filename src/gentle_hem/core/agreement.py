@@ -21,12 +21,23 @@ GIRTHS: tuple[MeasureKey, ...] = ("bust_girth", "waist_girth", "hip_girth", "upp
 def agreement(figure: Figure) -> list[Finding]:
     """Every place where two measures do not look like one person's."""
     return [
-        *_readings(figure), *_units(figure), *_girths(figure), *_lengths(figure), *against_the_population(figure),
+        *_simulated(figure), *_readings(figure), *_units(figure), *_girths(figure), *_lengths(figure),
+        *against_the_population(figure),
     ]  # fmt: skip
 
 
 def _disagree(code: str, template: str, *keys: MeasureKey, **values: Any) -> Finding:
     return warn(code, template, *in_recipe(*(f"figure.measures.{key}" for key in keys)), **values)
+
+
+def _simulated(figure: Figure) -> Iterator[Finding]:
+    """A reading of the stand-in tape is nobody's measure."""
+    for key in figure.simulated:
+        if key in figure.measures:
+            yield _disagree(
+                "simulated-reading", f"The {MEASURES[key]} of {{reading}} is a reading of the simulated tape; take it "
+                "on the person before you cut.", key, reading=figure.measures[key],
+            )  # fmt: skip
 
 
 def _readings(figure: Figure) -> Iterator[Finding]:

@@ -16,7 +16,7 @@ from typing import Any
 
 from gentle_hem.core.findings import say
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import Said
 
 FRONT, BACK = "front", "back"
 
@@ -34,7 +34,7 @@ class Step:
     strokes: tuple[Path, ...] = ()
     points: Mapping[str, Point] = field(default_factory=dict)
 
-    def text(self, unit: Unit) -> str:
+    def text(self, unit: Said) -> str:
         return say(self.template, self.values, unit)
 
 

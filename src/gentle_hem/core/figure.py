@@ -71,6 +71,8 @@ class Figure(BaseModel):
         default_factory=dict, description="Which rule estimates a measure that was not taken, by its name."
     )
 
+    simulated: tuple[MeasureKey, ...] = Field((), description="Measures whose reading came from a simulated tape.")
+
     def get(self, key: MeasureKey) -> float | None:
         """The measure, or None when it was not taken: the middle of two readings that agree, else the first."""
         first, second = self.measures.get(key), self.second.get(key)

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Any
 
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import Said
 from gentle_hem.core.workings import speak
 
 
@@ -28,7 +28,7 @@ class Place:
     edge: str = ""
 
 
-def say(template: str, values: Mapping[str, Any], unit: Unit) -> str:
+def say(template: str, values: Mapping[str, Any], unit: Said) -> str:
     """A sentence with its numbers spoken in the asker's unit."""
     spoken = {k: v if isinstance(v, str) else speak(v, unit) for k, v in values.items()}
     return template.format_map(spoken)
@@ -47,10 +47,10 @@ class Remedy:
     cost_template: str = ""
     values: Mapping[str, Any] = field(default_factory=dict)
 
-    def text(self, unit: Unit) -> str:
+    def text(self, unit: Said) -> str:
         return say(self.template, self.values, unit)
 
-    def cost(self, unit: Unit) -> str:
+    def cost(self, unit: Said) -> str:
         return say(self.cost_template, self.values, unit)
 
 
@@ -65,7 +65,7 @@ class Finding:
     at: tuple[Place, ...] = ()
     remedies: tuple[Remedy, ...] = ()
 
-    def text(self, unit: Unit) -> str:
+    def text(self, unit: Said) -> str:
         """The sentence, lengths in the asker's unit."""
         return say(self.template, self.values, unit)
 

@@ -20,7 +20,7 @@ from gentle_hem.core.parts import Host, Made, RecipePart, between
 from gentle_hem.core.pattern import Dart, Piece, Role
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length
-from gentle_hem.core.workings import Ratio
+from gentle_hem.core.workings import Ratio, Share
 
 LEAST_DART, WIDEST_DART = 10.0, 35.0
 SMALLEST_SURPLUS = 6.0
@@ -187,7 +187,7 @@ def remedies(
                 Remedy(
                     "darts", "Take it up in {count} darts of {each} under the bodice's",
                     {**pin, "join.dart": plan.dart + each}, "costs no length; the hem keeps its sweep",
-                    {"count": str(2 * darts), "each": each + plan.dart},
+                    {"count": str(2 * darts), "each": Share(each + plan.dart, 2 * darts)},
                 )
             )  # fmt: skip
     easing = ease_remedy(report, plan.ease, pin)
@@ -202,7 +202,7 @@ def remedies(
                 word + " by {each} at each edge, run out by the hip",
                 {**pin, "join.side": plan.side + each},
                 "no length; the hip stays" if each > 0 else "needs that much allowance at the sides",
-                {"each": abs(each)},
+                {"each": Share(abs(each), 2 * side_ends)},
             )
         )
     fullness = report.lower.length * report.fullness / report.upper.length

@@ -8,10 +8,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from shapely import Polygon
-
 from gentle_hem.core.agreement import agreement
+from gentle_hem.core.cannot import CannotDraw, CannotMake
+from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import USUAL_BUST, from_size
+from gentle_hem.core.fault import fault
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Place, in_recipe, stop, warn
 from gentle_hem.core.fit import fitted, remedies, side_ends
@@ -21,6 +22,7 @@ from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import Host, InnerJoin, Made
 from gentle_hem.core.pattern import Edge, EdgeRef, Piece, Role, Seam
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.sound import sound
 from gentle_hem.core.style.carry import renamed_edge
 from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.trim.base import Dressed
@@ -51,9 +53,32 @@ class _MakingUp:
         self.waist = 0.0
 
     def garment(self) -> Garment:
+        """The garment as far as it could be made. An error nobody foresaw ends its stage, not the rest."""
+        draft: tuple[Step, ...] = ()
+        try:
+            draft = self._dress()
+        except CannotMake as wrong:
+            why = "its lines run into each other" if isinstance(wrong, CannotDraw) else str(wrong)
+            self.findings.append(
+                stop(
+                    "cannot-be-made", "The {part} cannot be drawn with these numbers: {why}. Look at the last one.",
+                    *in_recipe(wrong.field or "lower"), part=self.recipe.lower.title.lower(), why=why,
+                )
+            )  # fmt: skip
+        except Exception as error:
+            self.findings.append(fault("garment", error))
+        pieces, unsound = self._drawable()
+        self.findings += unsound
+        walked = self._walked({piece.name: piece for piece in pieces})
+        return Garment(pieces, walked, tuple(self.joins), tuple(self.notes), tuple(self.findings), draft)
+
+    def _dress(self) -> tuple[Step, ...]:
         recipe, notes = self.recipe, self.notes
         block = _drafted(recipe, notes)
         gown = recipe.lower if isinstance(recipe.lower, Gown) else None
+        if not block.waist:
+            self._take(block)
+            return block.draft  # nothing to hang anything from, and its own finding says so
         bodice = style_bodice(
             block, recipe.figure, recipe.allowances, notes, recipe.style, recipe.panels, recipe.contour,
             (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None,
@@ -69,12 +94,40 @@ class _MakingUp:
         outer = tuple(self.pieces.values())
         for piece in recipe.finish.pieces(outer, set(upper)):
             self.pieces[piece.name] = piece
-        walked = tuple(walk(seam, self.pieces) for seam in self.seams)
-        self._judge(walked)
         self.findings += wear(recipe, self._worn(bodice, dress, upper), notes)
-        return Garment(
-            tuple(self.pieces.values()), walked, tuple(self.joins), tuple(notes), tuple(self.findings), block.draft
-        )
+        return block.draft
+
+    def _drawable(self) -> tuple[tuple[Piece, ...], list[Finding]]:
+        """The pieces that can be drawn and cut out; one whose drawing fails is left off and said to be a fault."""
+        kept: list[Piece] = []
+        findings: list[Finding] = []
+        for piece in self.pieces.values():
+            try:
+                looked, found = sound([piece])
+                for made in looked:
+                    for dart in made.darts:
+                        made.dart_leg_paths(dart)
+                    for notch in made.notches:
+                        made.edge(notch.edge)
+                    if not made.cut_line.is_closed:
+                        raise CannotDraw("its cut line does not close")
+            except Exception as error:
+                findings.append(fault(piece.name, error, Place(piece=piece.name)))
+                continue
+            kept += looked
+            findings += found
+        return tuple(kept), findings
+
+    def _walked(self, pieces: dict[str, Piece]) -> tuple[Walked, ...]:
+        """Every seam whose pieces could be drawn, measured; one that does not walk has a finding."""
+        whole = [s for s in self.seams if all(ref.piece in pieces for ref in (*s.a, *s.b))]
+        walked = tuple(walk(seam, pieces) for seam in whole)
+        # joins and the bodice's side seam have findings of their own that say more than "does not walk"
+        spoken_for = {"bodice side seam", "gown side seam", *(report.name for report in self.joins)}
+        self.findings += [
+            found for one in walked if one.seam.name not in spoken_for and (found := finding_for(one)) is not None
+        ]
+        return walked
 
     def _take(self, made: Made) -> None:
         self.pieces |= {piece.name: piece for piece in made.pieces}
@@ -167,15 +220,19 @@ class _MakingUp:
             where = f"trims.{place}"
             try:
                 dress = trim.make_up(dress, where, self.notes)
-            except (ValueError, KeyError, ZeroDivisionError):
+            except CannotMake as wrong:
+                why = "its lines run into each other" if isinstance(wrong, CannotDraw) else str(wrong)
                 dress = dress.also(
                     warn(
                         "trim-left-out",
-                        "The {trim} cannot be drawn on this garment and is left out.",
+                        "The {trim} cannot be drawn on this garment and is left out: {why}.",
                         *in_recipe(where),
                         trim=trim.title.lower(),
+                        why=why,
                     )
                 )
+            except Exception as error:
+                dress = dress.also(fault(trim.title.lower(), error, *in_recipe(where)))
         self.pieces = dress.pieces
         self.seams += dress.seams
         self.findings += dress.findings
@@ -192,14 +249,6 @@ class _MakingUp:
         self.findings += findings_for(report)
         if join.upper and join.upper_length is None and join.lower_length is None:
             self.seams.append(Seam(join.name, join.upper, join.lower, 0.0, join.fullness))
-
-    def _judge(self, walked: tuple[Walked, ...]) -> None:
-        self.findings += _crossed(tuple(self.pieces.values()))
-        # joins and the bodice's side seam have findings of their own that say more than "does not walk"
-        spoken_for = {"bodice side seam", "gown side seam", *(report.name for report in self.joins)}
-        self.findings += [
-            found for one in walked if one.seam.name not in spoken_for and (found := finding_for(one)) is not None
-        ]
 
     def _worn(self, bodice: Made, dress: Dressed, upper: frozenset[str]) -> Worn:
         neck = [
@@ -270,7 +319,7 @@ def _drafted(recipe: Recipe, notes: Workings) -> Made:
     """The block. Measures no outline can be drawn from give the nearest size's block, and a stop that says so."""
     try:
         return recipe.bodice.make_up(recipe.figure, recipe.opening, recipe.allowances, notes)
-    except ValueError:
+    except CannotMake:
         size = from_size(recipe.figure.get("bust_girth") or USUAL_BUST)
         block = recipe.bodice.make_up(Figure(measures=size), recipe.opening, recipe.allowances, Workings())
         return block.also(
@@ -284,18 +333,3 @@ def _drafted(recipe: Recipe, notes: Workings) -> Made:
                 )
             ]
         )
-
-
-def _crossed(pieces: tuple[Piece, ...]) -> list[Finding]:
-    """A piece whose outline crosses itself cannot be cut out."""
-    return [
-        stop(
-            "outline-crosses-itself",
-            "The outline of the {piece} crosses itself; the measures or style lines it is drawn from do not go "
-            "together.",
-            Place(piece=piece.name),
-            piece=piece.name,
-        )
-        for piece in pieces
-        if piece.material != "lining" and not Polygon([tuple(p) for p in piece.seam_line.flatten(0.2)]).is_valid
-    ]

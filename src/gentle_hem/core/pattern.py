@@ -17,6 +17,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from functools import cached_property
 
+from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.geometry.crossing import line_with_line
 from gentle_hem.core.geometry.parallel import (
@@ -103,11 +104,18 @@ class Notch:
     double: bool = False
 
 
+class NoSuchEdge(CannotMake, KeyError):  # noqa: N818  (it is not an error of the program)
+    """A line is to begin from an edge that another line has cut away."""
+
+    def __str__(self) -> str:
+        return str(self.args[0])
+
+
 @dataclass(frozen=True)
 class Piece:
     """One pattern piece. A piece on the fold is given as its half, and its lengths are the half's.
 
-    Raises ValueError when the edges do not close or run clockwise.
+    Raises CannotDraw when the edges do not close or run clockwise.
     """
 
     name: str
@@ -125,16 +133,16 @@ class Piece:
 
     def __post_init__(self) -> None:
         if not self.seam_line.is_closed:
-            raise ValueError(f"the outline of {self.name} does not close")
+            raise CannotDraw(f"the outline of {self.name} does not close")
         if self.seam_line.signed_area <= 0:
-            raise ValueError(f"the outline of {self.name} does not run anticlockwise")
+            raise CannotDraw(f"the outline of {self.name} does not run anticlockwise")
 
     def edge(self, name: str) -> Edge:
-        """The edge with this name; KeyError when there is none."""
+        """The edge with this name. Raises NoSuchEdge when it has been cut away or was never there."""
         for edge in self.edges:
             if edge.name == name:
                 return edge
-        raise KeyError(f"{self.name} has no edge called {name}")
+        raise NoSuchEdge(f"the {self.name} has no {name} any more")
 
     def darts_of(self, edge_name: str) -> tuple[Dart, ...]:
         """The darts that open on an edge, in the order its path runs."""
@@ -163,7 +171,7 @@ class Piece:
                     if dart.pleat:
                         continue  # folded straight over, its allowance lies on itself
                     runs[i] = _with_roof(runs[i], dart, *self.dart_legs(dart))
-        return Path.joined(runs)
+        return Path.joined(_tied(runs))
 
     def dart_legs(self, dart: Dart) -> tuple[Point, Point]:
         """Where the dart's two legs meet its edge."""
@@ -202,6 +210,16 @@ def _with_roof(cut: Path, dart: Dart, near: Point, far: Point) -> Path:
         return cut
     before, after = cut.split(first)[0], cut.split(last)[1]
     return before.then(Path.through(before.end, peak, after.start)).then(after)
+
+
+def _tied(runs: list[Path]) -> list[Path]:
+    """The runs with a straight line wherever an edge was too short for both its corners."""
+    made = []
+    for before, after in zip(runs, [*runs[1:], runs[0]], strict=True):
+        made.append(before)
+        if before.end.distance(after.start) > TOUCHING:
+            made.append(Path.of(Line(before.end, after.start)))
+    return made
 
 
 def _folds_over(fold: Edge, side: Edge) -> bool:

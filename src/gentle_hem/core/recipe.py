@@ -23,6 +23,7 @@ from gentle_hem.core.band import BANDS
 from gentle_hem.core.band.band import Band, NoBand
 from gentle_hem.core.block import BODICES
 from gentle_hem.core.block.measured import MeasuredBodice
+from gentle_hem.core.block.not_yet import NoBodice
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.finish import Finish
 from gentle_hem.core.fit import JoinPlan
@@ -34,7 +35,7 @@ from gentle_hem.core.style.contour import Contour
 from gentle_hem.core.style.words import Panels, Style
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.trim.base import Trim
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import Said, Unit
 
 if TYPE_CHECKING:
     AnyBodice = BodicePart
@@ -56,7 +57,7 @@ class Recipe(RecipePart):
     name: str = Field("Untitled dress", min_length=1, max_length=120)
     unit: Unit = Field(Unit.CM, description="The unit its maker thinks in; changes no number.")
     figure: Figure = Field(default_factory=Figure)
-    bodice: AnyBodice
+    bodice: AnyBodice = Field(default_factory=NoBodice)
     contour: Contour = Field(default_factory=Contour)
     style: Style = Field(default_factory=Style)
     panels: Panels = Field(default_factory=Panels)
@@ -70,17 +71,25 @@ class Recipe(RecipePart):
     remarks: str = Field("", max_length=4000)
 
 
+UNDRAWN = (MeasuredBodice, NoBodice)
+"""Bodices that have no draft to be styled or carried on down."""
+
+PLACES = (
+    "figure", "bodice", "contour", "style", "panels", "band", "lower", "join", "finish", "opening", "allowances"
+)  # fmt: skip
+"""The parts of a recipe in the order of the trade; what is added comes after the join."""
+
 STYLES = ("contour", "style", "panels")
 """The parts that need a drafted bodice."""
 
 
-def spoken_parts(recipe: Recipe, unit: Unit) -> list[SpokenPart]:
+def spoken_parts(recipe: Recipe, unit: Said) -> list[SpokenPart]:
     """The whole recipe said aloud, part by part, in the order of the trade."""
-    places = ["figure", "bodice", "contour", "style", "panels", "band", "lower", "join"]
-    places += [*(f"trims.{k}" for k in range(len(recipe.trims))), "finish", "opening", "allowances"]
+    trims = [f"trims.{k}" for k in range(len(recipe.trims))]
+    places = [*PLACES[: PLACES.index("join") + 1], *trims, *PLACES[PLACES.index("join") + 1 :]]
     unstyled = {name for name in STYLES if getattr(recipe, name) == type(getattr(recipe, name))()}
-    silent = unstyled if isinstance(recipe.bodice, MeasuredBodice) else set()
-    if isinstance(recipe.lower, Gown) and not isinstance(recipe.bodice, MeasuredBodice):
+    silent = unstyled if isinstance(recipe.bodice, UNDRAWN) else set()
+    if isinstance(recipe.lower, Gown) and not isinstance(recipe.bodice, UNDRAWN):
         silent |= {"join", "band"}
     return [say_part(_part(recipe, where), where, unit) for where in places if where not in silent]
 
@@ -98,11 +107,45 @@ def changed(recipe: Recipe, changes: dict[str, Any]) -> Recipe:
     """
     data: dict[str, Any] = recipe.model_dump(mode="json")
     for path, value in changes.items():
-        *parents, last = path.split(".")
-        target: Any = data
-        for key in parents:
-            target = target[int(key)] if isinstance(target, list) else target[key]
-        if last not in target and parents[-1:] not in (["measures"], ["second"], ["rules"]):
+        if not put(data, path, value):
             raise KeyError(f"a recipe has no {path}")
-        target[last] = value
     return Recipe.model_validate(data)
+
+
+MEASURED = ("measures", "second", "rules")
+"""Parts of a figure that hold only what was taken: nothing typed there takes a measure away."""
+
+
+def put(data: dict[str, Any], path: str, value: Any) -> bool:
+    """Set one word of a recipe's document by its dotted path; False where there is no such place.
+
+    A measure that is taken away leaves nothing behind, and one that is typed is simulated no longer.
+    """
+    *parents, last = path.split(".")
+    at: Any = data
+    for key in parents:
+        if isinstance(at, list):
+            if not key.isdigit() or int(key) >= len(at):
+                return False
+            at = at[int(key)]
+        elif isinstance(at, dict) and key in at:
+            at = at[key]
+        else:
+            return False
+    if parents[:1] == ["figure"] and parents[-1] in MEASURED:
+        figure = data["figure"]
+        if parents[-1] == "measures":
+            figure["simulated"] = [key for key in figure.get("simulated", []) if key != last]
+        at.pop(last, None)
+        if value is not None:
+            at[last] = value
+        return True
+    if isinstance(at, list):
+        if not last.isdigit() or int(last) >= len(at):
+            return False
+        at[int(last)] = value
+        return True
+    if not isinstance(at, dict) or last not in at:
+        return False
+    at[last] = value
+    return True

@@ -2,7 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
+
+from gentle_hem.core.band import BANDS
+from gentle_hem.core.block import BODICES
+from gentle_hem.core.lower import LOWER_PARTS
+from gentle_hem.core.trim import TRIMS
+
+_KINDS = {str(part.model_fields["kind"].default) for part in (*BODICES, *BANDS, *LOWER_PARTS, *TRIMS)}
+
+
+def field_path(loc: Sequence[Any]) -> str:
+    """Where in the recipe an error lies, without the names of the kinds pydantic puts between."""
+    return ".".join(str(part) for part in loc if part not in _KINDS and part not in ("body", "query", "path"))
 
 
 def sentence(error: dict[str, Any]) -> str:

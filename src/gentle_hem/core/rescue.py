@@ -22,9 +22,9 @@ from gentle_hem.core.join import EASE_PLIABLE
 from gentle_hem.core.lower.flare import say_sweep
 from gentle_hem.core.parts import Allowance, SeamLength, between, number_between
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
-from gentle_hem.core.units import Length, Unit
+from gentle_hem.core.units import Length, Said
 from gentle_hem.core.walk import SEAM_TOLERANCE
-from gentle_hem.core.workings import Percent, Ratio, Workings
+from gentle_hem.core.workings import Percent, Ratio, Share, Workings
 
 LEAST_SEAM = 6.0
 """A seam needs 6 mm of allowance at least to hold (mm)."""
@@ -99,10 +99,10 @@ class Way:
         """The seam all round once the way is taken, as it is then sewn."""
         return (self.pieces * self.piece.stitched_length("waist") + self.added) / self.fullness
 
-    def text(self, unit: Unit) -> str:
+    def text(self, unit: Said) -> str:
         return say(self.template, self.values, unit)
 
-    def cost(self, unit: Unit) -> str:
+    def cost(self, unit: Said) -> str:
         return say(self.cost_template, self.values, unit)
 
 
@@ -168,7 +168,7 @@ def _too_small(cut: CutCircle, short: float, notes: Workings) -> Iterator[Way]:
             "open-seams",
             "Let every seam out by {each} at the waist, leaving {left} of allowance",
             "the seams are unpicked and stitched again",
-            {"each": each, "left": cut.side_allowance - each},
+            {"each": Share(each, edges), "left": cut.side_allowance - each},
             35 + 10 * cut.pieces,
             0.0,
             hem,
@@ -249,7 +249,7 @@ def _too_big(cut: CutCircle, over: float, notes: Workings) -> Iterator[Way]:
         piece = _with_darts(plain, cut.darts // cut.pieces, each)
         yield Way(
             "darts", "Take it up in {count} darts of {each} under the bodice's", "no length; the hem keeps its sweep",
-            {"count": str(cut.darts), "each": each}, 10 * cut.darts, 0.0, hem, piece, cut.pieces,
+            {"count": str(cut.darts), "each": Share(each, cut.darts)}, 10 * cut.darts, 0.0, hem, piece, cut.pieces,
         )  # fmt: skip
     each = over / (2 * cut.pieces)
     if cut.pieces > 1 and each <= DEEPEST_SEAM:
@@ -258,7 +258,7 @@ def _too_big(cut: CutCircle, over: float, notes: Workings) -> Iterator[Way]:
             "deeper-seams",
             "Stitch every seam {each} deeper at the waist, run out to nothing at the hem",
             "no length; the hem keeps its sweep",
-            {"each": each},
+            {"each": Share(each, 2 * cut.pieces)},
             15 * cut.pieces,
             0.0,
             hem,
@@ -274,7 +274,7 @@ def _too_big(cut: CutCircle, over: float, notes: Workings) -> Iterator[Way]:
     pleats = max(2, 2 * round(over / 160))
     yield Way(
         "pleats-behind", "Lay {count} pleats of {each} at the centre back", "a fuller back",
-        {"count": str(pleats), "each": over / pleats}, 15, 0.0, hem, plain, cut.pieces, fullness,
+        {"count": str(pleats), "each": Share(over / pleats, pleats)}, 15, 0.0, hem, plain, cut.pieces, fullness,
     )  # fmt: skip
 
 
@@ -303,7 +303,7 @@ def _leaning_in(piece: Piece, by: float) -> Piece:
     return replace(piece, edges=tuple(replace(e, path=made.get(e.name, e.path)) for e in piece.edges))
 
 
-def spoken(cut: CutCircle, unit: Unit) -> str:
+def spoken(cut: CutCircle, unit: Said) -> str:
     """What is the matter, in a sentence."""
     over = cut.stitched - cut.seam
     named = say_sweep(cut.sweep)

@@ -15,7 +15,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import Any, ClassVar, Protocol
 
-from gentle_hem.core.units import Unit, format_length, plain
+from gentle_hem.core.units import Said, format_length, plain, tape
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,7 +31,7 @@ class Word:
     nothing: str = ""
     """How the sentence reads when it is a length of 0."""
 
-    def say(self, value: Any, unit: Unit) -> str:
+    def say(self, value: Any, unit: Said) -> str:
         """The word as it stands in the sentence."""
         if value is None:
             return self.without
@@ -43,8 +43,8 @@ class Word:
             if choice_value == value:
                 return text
         if self.sort == "percent":
-            return f"{plain(value, 2)} %"
-        return plain(value) if isinstance(value, int | float) else str(value)
+            return f"{tape(unit).number(plain(value, 2))} %"
+        return tape(unit).number(plain(value)) if isinstance(value, int | float) else str(value)
 
 
 def length(
@@ -99,7 +99,7 @@ def _value(part: Spoken, path: str) -> Any:
     return value
 
 
-def tokens(part: Spoken, template: str, where: str, unit: Unit) -> Iterator[Token]:
+def tokens(part: Spoken, template: str, where: str, unit: Said) -> Iterator[Token]:
     """A sentence of a part in pieces: plain text and live words. ``where`` is the part's place in the recipe."""
     for text, name, _, _ in string.Formatter().parse(template):
         if text:
@@ -120,13 +120,13 @@ class SpokenPart:
     lines: tuple[tuple[Token, ...], ...]
 
 
-def say_part(part: Spoken, where: str, unit: Unit) -> SpokenPart:
+def say_part(part: Spoken, where: str, unit: Said) -> SpokenPart:
     """A part's title and sentences."""
     lines = tuple(tuple(tokens(part, template, where, unit)) for template in part.sentences)
     return SpokenPart(where, part.title, lines)
 
 
-def spoken(part: Spoken, unit: Unit) -> str:
+def spoken(part: Spoken, unit: Said) -> str:
     """A part's sentences as plain text."""
     return " ".join(
         "".join(token if isinstance(token, str) else token.text for token in tokens(part, template, "", unit))

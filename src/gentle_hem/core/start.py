@@ -1,4 +1,4 @@
-"""The recipe a new commission begins from: a plain bodice edge and a half circle skirt, to be corrected."""
+"""The recipe a new commission begins from: no bodice yet, and a half circle skirt to hang from it."""
 
 from __future__ import annotations
 
@@ -7,7 +7,8 @@ from pydantic import ValidationError
 from gentle_hem.core.band import BANDS
 from gentle_hem.core.band.band import NoBand
 from gentle_hem.core.block import BODICES
-from gentle_hem.core.block.measured import MeasuredBodice, MeasuredEdge
+from gentle_hem.core.block.measured import MeasuredBodice
+from gentle_hem.core.block.not_yet import NoBodice
 from gentle_hem.core.block.own import OwnBodice
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.garment import Garment
@@ -19,8 +20,6 @@ from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES, BodicePart
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.units import Unit, inches
-
-WAIST_EASE = 20.0
 
 
 def bodice_choices(recipe: Recipe, garment: Garment) -> list[tuple[str, BodicePart]]:
@@ -35,7 +34,7 @@ def bodice_choices(recipe: Recipe, garment: Garment) -> list[tuple[str, BodicePa
             choices.append((name, recipe.bodice))
         elif kind is MeasuredBodice:
             choices.append((name, _as_measured(garment)))
-        elif kind is not OwnBodice:  # a block of one's own comes from a file
+        elif kind not in (OwnBodice, NoBodice):  # a block of one's own comes from a file; having none is no choice
             choices.append((name, kind.model_validate({"kind": name})))
     return choices
 
@@ -93,11 +92,15 @@ def trim_choices() -> list[PartChoice]:
 
 
 def _as_measured(garment: Garment) -> MeasuredBodice:
-    """The waist edge as it is now, typed in: where its darts or princess seams lie, and how long the sides are."""
+    """The waist edge as it is now, typed in: where its darts or princess seams lie, and how long the sides are.
+
+    Where nothing is drawn, or nothing that could be typed in, every edge is still to be measured.
+    """
     upper = garment.joins[0].upper if garment.joins else None
     if upper is None or upper.at(SIDE_SEAM) is None:
-        return _plain_measured(720.0)
+        return MeasuredBodice()
     side_at = upper.between(upper.landmarks[0].name, SIDE_SEAM)
+    drawn = {piece.name: piece for piece in garment.pieces}
     edges = {}
     for where, start, whole in (("front", 0.0, side_at), ("back", upper.length, upper.length - side_at)):
         marks = [mark.at for mark in upper.darts() if mark.name.startswith(where)]
@@ -105,27 +108,24 @@ def _as_measured(garment: Garment) -> MeasuredBodice:
         taken = sum(
             dart.intake
             for piece in {name for name, _, _ in upper.runs}
-            for dart in garment.piece(piece).darts_of("waist")
+            if piece in drawn
+            for dart in drawn[piece].darts_of("waist")
             if dart.landmark.startswith(where)
         )
-        edges[where] = MeasuredEdge(centre_to_dart=to_dart, dart_width=taken, dart_to_side=whole - to_dart)
+        edges[where] = {"centre_to_dart": to_dart, "dart_width": taken, "dart_to_side": whole - to_dart}
     side = next((walked for walked in garment.seams if walked.seam.name == "bodice side seam"), None)
     front_side, back_side = (side.length_a, side.length_b) if side else (200.0, 200.0)
-    return MeasuredBodice(front=edges["front"], back=edges["back"], front_side=front_side, back_side=back_side)
-
-
-def _plain_measured(waist: float) -> MeasuredBodice:
-    """A measured waist in equal quarters, a dart of 2.5 cm in each."""
-    edge = MeasuredEdge(centre_to_dart=waist / 8, dart_width=25, dart_to_side=waist / 8)
-    return MeasuredBodice(front=edge, back=edge, front_side=200, back_side=200)
+    try:
+        return MeasuredBodice.model_validate({**edges, "front_side": front_side, "back_side": back_side})
+    except ValidationError:
+        return MeasuredBodice()
 
 
 def new_recipe(name: str, figure: Figure, unit: Unit) -> Recipe:
-    """A recipe to begin from: the measured waist in equal quarters if there is one, a 72 cm waist if not."""
-    bodice = _plain_measured((figure.get("waist_girth") or 720.0) + WAIST_EASE)
+    """A recipe to begin from: the person's measures, no bodice yet, and a half circle skirt."""
     metric = unit is Unit.CM
     lower = CircleSkirt(sweep=180, length=600 if metric else inches(24), hem=15 if metric else inches(0.5))
     return Recipe(
-        name=name, unit=unit, figure=figure, bodice=bodice, lower=lower,
+        name=name, unit=unit, figure=figure, bodice=NoBodice(), lower=lower,
         allowances=METRIC_ALLOWANCES if metric else INCH_ALLOWANCES,
     )  # fmt: skip

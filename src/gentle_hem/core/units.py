@@ -13,6 +13,7 @@ A length is a plain ``float`` of millimetres everywhere inside the program. Unit
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 from math import isfinite
@@ -31,6 +32,30 @@ class Unit(StrEnum):
 
     INCH = "in"
     CM = "cm"
+
+
+@dataclass(frozen=True, slots=True)
+class Tape:
+    """How lengths are read out: the unit, the finest mark of an inch tape (8: eighths, 16: sixteenths), and whether a
+    decimal is written with a comma.
+    """
+
+    unit: Unit
+    mark: int = 8
+    comma: bool = False
+
+    def number(self, digits: str) -> str:
+        """A number's digits as this person writes them."""
+        return digits.replace(".", ",") if self.comma else digits
+
+
+Said = Unit | Tape
+"""In which unit a thing is said; a bare unit is read to eighths or millimetres, with a point."""
+
+
+def tape(said: Said) -> Tape:
+    """The tape that a unit or a tape is read on."""
+    return said if isinstance(said, Tape) else Tape(said)
 
 
 def inches(value: float) -> float:
@@ -152,29 +177,70 @@ def checked_length(value: float) -> float:
     return value
 
 
-def format_length(value: float, unit: Unit, fraction: int = 8) -> str:
-    """A length as it is read out: inches to the nearest 1/8 (or 1/``fraction``), centimetres to 0.1.
+def format_length(value: float, said: Said) -> str:
+    """A length as it is read out: inches to the nearest 1/8 (or 1/16), centimetres to 0.1.
 
     >>> format_length(882.65, Unit.INCH), format_length(882.65, Unit.CM)
     ('34 3/4 in', '88.3 cm')
+    >>> format_length(8.0, Tape(Unit.INCH, 16)), format_length(8.0, Tape(Unit.CM, comma=True))
+    ('5/16 in', '0,8 cm')
     """
-    if unit is Unit.CM:
+    read = tape(said)
+    if read.unit is Unit.CM:
         shown = f"{value / 10:.1f}"
-        return f"{shown if shown != '-0.0' else '0.0'} cm"
-    parts = round(abs(value) / MM_PER_INCH * fraction)
-    whole, rest = divmod(parts, fraction)
-    sign = "-" if value < 0 and parts else ""
+        return f"{read.number(shown if shown != '-0.0' else '0.0')} cm"
+    parts = Fraction(round(abs(value) / MM_PER_INCH * read.mark), read.mark)
+    return f"{'-' if value < 0 and parts else ''}{_inches_said(parts)} in"
+
+
+def _inches_said(parts: Fraction) -> str:
+    """Inches as a whole number and a fraction: ``34 3/4``."""
+    whole, rest = divmod(parts, 1)
     if not rest:
-        return f"{sign}{whole} in"
-    small = Fraction(rest, fraction)
-    lead = f"{whole} " if whole else ""
-    return f"{sign}{lead}{small.numerator}/{small.denominator} in"
+        return str(whole)
+    return f"{whole} {rest}" if whole else str(rest)
 
 
-def format_exact(value: float, unit: Unit) -> str:
-    """A length with four decimals, trailing zeros dropped, for workings: ``5.4113 in``."""
-    number = value / MM_PER_INCH if unit is Unit.INCH else value / 10
-    return f"{plain(number)} {unit.value}"
+def is_on_the_tape(value: float, said: Said) -> bool:
+    """Whether a length lies on a mark of the tape, to a hundredth of a millimetre."""
+    read = tape(said)
+    mark = 1.0 if read.unit is Unit.CM else MM_PER_INCH / read.mark
+    return abs(value / mark - round(value / mark)) * mark < 0.01
+
+
+def format_exact(value: float, said: Said, decimals: int = 4) -> str:
+    """A length with four decimals, trailing zeros dropped, for those who ask: ``5.4113 in``."""
+    read = tape(said)
+    number = value / MM_PER_INCH if read.unit is Unit.INCH else value / 10
+    return f"{read.number(plain(number, decimals))} {read.unit.value}"
+
+
+def format_share(total: float, count: int, said: Said) -> str:
+    """One of ``count`` shares of a length, so that together they make the total as the tape shows it: on a finer mark,
+    or unequal where no mark is fine enough.
+
+    >>> format_share(27.0, 2, Unit.CM), format_share(15.875, 2, Unit.INCH), format_share(26.0, 3, Unit.CM)
+    ('1.35 cm', '5/16 in', '0.9 cm (2) and 0.8 cm (1)')
+    """
+    read = tape(said)
+    metric = read.unit is Unit.CM
+    fine = 20 if metric else 32
+    per = 10.0 if metric else MM_PER_INCH
+    shown = Fraction(round(abs(total) / per * (10 if metric else read.mark)), 10 if metric else read.mark)
+    each = shown / count
+    if (each * fine).denominator == 1:
+        return _share_said(each, read)
+    mark = 10 if metric else 16
+    least, more = divmod(round(shown * mark), count)
+    larger, smaller = Fraction(least + 1, mark), Fraction(least, mark)
+    return f"{_share_said(larger, read)} ({more}) and {_share_said(smaller, read)} ({count - more})"
+
+
+def _share_said(share: Fraction, read: Tape) -> str:
+    if read.unit is Unit.INCH:
+        return f"{_inches_said(share)} in"
+    shown = f"{float(share):.2f}"
+    return f"{read.number(shown.removesuffix('0') if shown.endswith('0') else shown)} cm"
 
 
 def plain(number: float, decimals: int = 4) -> str:

@@ -18,7 +18,7 @@ from enum import StrEnum
 from math import degrees
 from typing import Self
 
-from gentle_hem.core.units import Unit, format_exact, format_length, plain
+from gentle_hem.core.units import Said, Unit, format_exact, format_length, format_share, is_on_the_tape, plain, tape
 
 
 class Kind(StrEnum):
@@ -63,28 +63,56 @@ def kind_of(value: float) -> Kind:
     return Kind.COUNT if isinstance(value, int) else Kind.LENGTH
 
 
-def speak(value: float, unit: Unit, kind: Kind | None = None) -> str:
+class Share(float):
+    """One of ``count`` equal shares of a length, spoken so that all of them make the total as it is spoken."""
+
+    kind = Kind.LENGTH
+    count: int
+
+    def __new__(cls, each: float, count: int) -> Self:
+        share = super().__new__(cls, each)
+        share.count = count
+        return share
+
+
+def speak(value: float, unit: Said, kind: Kind | None = None) -> str:
     """A number as it is read out, rounded for the eye."""
     kind = kind or kind_of(value)
+    number = tape(unit).number
+    if isinstance(value, Share):
+        return format_share(value * value.count, value.count, unit)
     if kind is Kind.LENGTH:
         return format_length(value, unit)
     if kind is Kind.ANGLE:
-        return f"{plain(degrees(value), 1)}°"
+        return number(f"{plain(degrees(value), 1)}°")
     if kind is Kind.PERCENT:
-        return f"{plain(value, 1)} %"
-    return plain(value, 0 if kind is Kind.COUNT else 2)
+        return number(f"{plain(value, 1)} %")
+    return number(plain(value, 0 if kind is Kind.COUNT else 2))
 
 
-def speak_exactly(value: float, unit: Unit, kind: Kind | None = None) -> str:
-    """A number as it stands in a working, four decimals at most."""
+def speak_exactly(value: float, unit: Said, kind: Kind | None = None) -> str:
+    """A number to four decimals, for those who ask."""
     kind = kind or kind_of(value)
+    number = tape(unit).number
     if kind is Kind.LENGTH:
         return format_exact(value, unit)
     if kind is Kind.ANGLE:
-        return f"{plain(degrees(value))}°"
+        return number(f"{plain(degrees(value))}°")
     if kind is Kind.PERCENT:
-        return f"{plain(value)} %"
-    return plain(value)
+        return number(f"{plain(value)} %")
+    return number(plain(value))
+
+
+def speak_in_a_sum(value: float, unit: Said, kind: Kind | None = None) -> str:
+    """A number as it stands in arithmetic: a length as the tape shows it where it lies on a mark, else as a calculator
+    does.
+    """
+    if (kind or kind_of(value)) is not Kind.LENGTH:
+        return speak_exactly(value, unit, kind)
+    read = tape(unit)
+    if read.unit is Unit.INCH and is_on_the_tape(value, unit):
+        return format_length(value, unit)
+    return format_exact(value, unit, 3)
 
 
 def field_names(template: str) -> list[str]:
@@ -112,12 +140,18 @@ class Working:
     instead: tuple[tuple[str, float], ...] = ()
     topic: str = ""
 
-    def line(self, unit: Unit) -> str:
-        """The arithmetic with its numbers, as it would be written by hand."""
-        numbers = {name: speak_exactly(value, unit) for name, value in self.inputs.items()}
-        result = speak_exactly(self.value, unit, self.kind)
+    def line(self, unit: Said) -> str:
+        """The arithmetic as a calculator shows it, and the result as the tape reads it:
+        ``31 1/4 in ÷ 6.2832 = 4.974, on the tape 5 in``.
+        """
+        numbers = {name: speak_in_a_sum(value, unit) for name, value in self.inputs.items()}
         body = self.template.format_map(numbers) if self.template else ""
-        return f"{body} = {result}" if body and body != result else result
+        result = speak_in_a_sum(self.value, unit, self.kind)
+        if not body or body == result:
+            return speak(self.value, unit, self.kind)
+        if self.kind is Kind.LENGTH and not is_on_the_tape(self.value, unit):
+            result = f"{result.rpartition(' ')[0]}, on the tape {format_length(self.value, unit)}"
+        return f"{body} = {result}"
 
 
 class Worked(float):

@@ -6,10 +6,10 @@ import csv
 import io
 
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.units import Unit, format_length
+from gentle_hem.core.units import Said, format_length
 
 
-def to_csv(garment: Garment, unit: Unit) -> str:
+def to_csv(garment: Garment, unit: Said) -> str:
     """One row a piece; width and height of the cut piece in mm, and again as the maker reads them."""
     text = io.StringIO()
     writer = csv.writer(text, lineterminator="\n")

@@ -171,6 +171,8 @@ def _columns(pieces: Sequence[Piece], gap: float) -> list[list[Piece]]:
 
 def lay_to_fill(pieces: Sequence[Piece], shape: float, gap: float = 60.0) -> tuple[list[Laid], float, float]:
     """Pieces in rows, as many rows as show them largest on a sheet of the given width to height."""
+    if not pieces:
+        return [], gap, gap
     widths = [gap + sum(_width(piece) + gap for piece in pieces[: i + 1]) for i in range(len(pieces))]
     tries = (lay_side_by_side(pieces, gap, widest) for widest in widths)
     return min(tries, key=lambda tried: max(tried[1] / shape, tried[2]))

@@ -10,9 +10,9 @@ from gentle_hem.core.findings import Finding, Remedy
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.pattern import EdgeRef, Piece
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import Said
 from gentle_hem.core.walk import Walked
-from gentle_hem.core.workings import Working, kind_of, speak_exactly
+from gentle_hem.core.workings import Working, speak, speak_exactly
 
 CURVE_TOLERANCE = 0.01
 """How far the points' chords may stray from the true curve (mm); the contract allows 0.1."""
@@ -113,6 +113,7 @@ class WorkingDocument(BaseModel):
     value: float
     kind: str
     text: str
+    exact: str
     rule: str
     rounding: str
     inputs: list[InputDocument]
@@ -180,13 +181,13 @@ def seam_document(walked: Walked) -> SeamDocument:
     )
 
 
-def remedy_document(remedy: Remedy, unit: Unit) -> RemedyDocument:
+def remedy_document(remedy: Remedy, unit: Said) -> RemedyDocument:
     return RemedyDocument(
         code=remedy.code, text=remedy.text(unit), cost=remedy.cost(unit), changes=dict(remedy.changes)
     )
 
 
-def finding_document(finding: Finding, unit: Unit) -> FindingDocument:
+def finding_document(finding: Finding, unit: Said) -> FindingDocument:
     return FindingDocument(
         code=finding.code,
         severity=finding.severity.value,
@@ -196,7 +197,7 @@ def finding_document(finding: Finding, unit: Unit) -> FindingDocument:
     )
 
 
-def workings_documents(workings: tuple[Working, ...], unit: Unit) -> list[WorkingDocument]:
+def workings_documents(workings: tuple[Working, ...], unit: Said) -> list[WorkingDocument]:
     """The workings in order; an input that is itself a working says which one."""
     place = {id(working): index for index, working in enumerate(workings)}
     return [
@@ -207,24 +208,25 @@ def workings_documents(workings: tuple[Working, ...], unit: Unit) -> list[Workin
             line=w.line(unit),
             value=w.value,
             kind=w.kind.value,
-            text=speak_exactly(w.value, unit, w.kind),
+            text=speak(w.value, unit, w.kind),
+            exact=speak_exactly(w.value, unit, w.kind),
             rule=w.rule,
             rounding=w.rounding,
             inputs=[
                 InputDocument(
                     name=name.replace("_", " "),
-                    text=speak_exactly(value, unit, kind_of(value)),
+                    text=speak(value, unit),
                     working=place.get(id(getattr(value, "working", None))),
                 )
                 for name, value in w.inputs.items()
             ],
-            instead=[InsteadDocument(rule=rule, text=speak_exactly(value, unit, w.kind)) for rule, value in w.instead],
+            instead=[InsteadDocument(rule=rule, text=speak(value, unit, w.kind)) for rule, value in w.instead],
         )
         for w in workings
     ]
 
 
-def garment_document(garment: Garment, unit: Unit) -> GarmentDocument:
+def garment_document(garment: Garment, unit: Said) -> GarmentDocument:
     """The whole garment in plain numbers, its sentences in the asked unit."""
     return GarmentDocument(
         pieces=[piece_document(piece) for piece in garment.pieces],

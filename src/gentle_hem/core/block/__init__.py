@@ -3,6 +3,7 @@
 from gentle_hem.core.block.bib import BibBodice
 from gentle_hem.core.block.body_length import BodyLengthBodice
 from gentle_hem.core.block.measured import MeasuredBodice
+from gentle_hem.core.block.not_yet import NoBodice
 from gentle_hem.core.block.own import OwnBodice
 from gentle_hem.core.block.proportional import ProportionalBodice
 from gentle_hem.core.block.quarters import QuartersBodice
@@ -11,5 +12,5 @@ from gentle_hem.core.block.two_lengths import TwoLengthsBodice
 
 BODICES = (
     MeasuredBodice, QuartersBodice, QuartersCmBodice, TwoLengthsBodice, ProportionalBodice, BodyLengthBodice, BibBodice,
-    OwnBodice,
+    OwnBodice, NoBodice,
 )  # fmt: skip

@@ -10,12 +10,13 @@ from dataclasses import dataclass
 
 from gentle_hem.core.block.bib import BibBodice
 from gentle_hem.core.block.measured import MeasuredBodice
+from gentle_hem.core.block.not_yet import NoBodice
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.parts import BodicePart
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.recipe import STYLES, Recipe
 
-UNDRAFTED = (MeasuredBodice, BibBodice)
+UNDRAFTED = (MeasuredBodice, BibBodice, NoBodice)
 """Bodices without an outline to lay over another's."""
 
 HALVES = ("bodice front", "bodice back")

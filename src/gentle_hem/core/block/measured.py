@@ -33,23 +33,32 @@ DART_HEIGHT = 0.72
 """How far up the side's length a template's dart is drawn; only its mouth is measured."""
 
 
+SideLength = Annotated[Length, between(20, 1000)]
+
+UNMEASURED = "not measured yet"
+
+
 class MeasuredEdge(RecipePart):
     """From the centre 9.2 cm to the dart, the dart 2.5 cm, then 8.4 cm to the side."""
 
-    centre_to_dart: EdgeLength = Field(description="Centre to the dart's nearer leg.")
+    centre_to_dart: EdgeLength | None = Field(None, description="Centre to dart's nearer leg; not yet measured.")
     dart_width: Annotated[Length, between(0, WIDEST_DART)] = Field(0.0, description="Dart's mouth; 0: no dart.")
-    dart_to_side: EdgeLength = Field(description="Dart's farther leg to the side seam.")
+    dart_to_side: EdgeLength | None = Field(None, description="Dart's farther leg to side seam; not yet measured.")
 
     @model_validator(mode="after")
     def _has_length(self) -> MeasuredEdge:
-        if self.stitched < 10:
+        if self.is_measured and self.stitched < 10:
             raise LengthError("The waist edge is shorter than 1 cm; give the lengths each side of the dart.")
         return self
 
     @property
+    def is_measured(self) -> bool:
+        return self.centre_to_dart is not None and self.dart_to_side is not None
+
+    @property
     def stitched(self) -> float:
-        """Length with the dart closed."""
-        return self.centre_to_dart + self.dart_to_side
+        """Length with the dart closed; what is not yet measured counts nothing."""
+        return (self.centre_to_dart or 0.0) + (self.dart_to_side or 0.0)
 
 
 class MeasuredBodice(BodicePart):
@@ -69,40 +78,43 @@ class MeasuredBodice(BodicePart):
             "where the bodice ends", ("waist", "at the waist"), ("under_bust", "under the bust"),
             ("dropped", "below the waist"),
         ),
-        "front.centre_to_dart": length("centre front to dart"),
-        "front.dart_width": length("front dart width"),
-        "front.dart_to_side": length("front dart to side"),
-        "back.centre_to_dart": length("centre back to dart"),
-        "back.dart_width": length("back dart width"),
-        "back.dart_to_side": length("back dart to side"),
-        "front_side": length("front side seam"),
-        "back_side": length("back side seam"),
+        "front.centre_to_dart": length("centre front to dart", without=UNMEASURED),
+        "front.dart_width": length("front dart width", nothing="nothing"),
+        "front.dart_to_side": length("front dart to side", without=UNMEASURED),
+        "back.centre_to_dart": length("centre back to dart", without=UNMEASURED),
+        "back.dart_width": length("back dart width", nothing="nothing"),
+        "back.dart_to_side": length("back dart to side", without=UNMEASURED),
+        "front_side": length("front side seam", without=UNMEASURED),
+        "back_side": length("back side seam", without=UNMEASURED),
     }  # fmt: skip
 
     kind: Literal["measured"] = "measured"
-    front: MeasuredEdge
-    back: MeasuredEdge
-    front_side: Annotated[Length, between(20, 1000)] = Field(description="Front side seam, underarm to seam.")
-    back_side: Annotated[Length, between(20, 1000)] = Field(description="Back side seam, underarm to seam.")
+    front: MeasuredEdge = Field(default_factory=MeasuredEdge)
+    back: MeasuredEdge = Field(default_factory=MeasuredEdge)
+    front_side: SideLength | None = Field(None, description="Front side seam, underarm to seam; not yet measured.")
+    back_side: SideLength | None = Field(None, description="Back side seam, underarm to seam; not yet measured.")
     ends_at: Literal["waist", "under_bust", "dropped"] = Field("waist", description="Where the bodice ends.")
 
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {
-            "bodice.front.dart_to_side": (self.front.dart_to_side, 0.25),
-            "bodice.back.dart_to_side": (self.back.dart_to_side, 0.25),
+            "bodice.front.dart_to_side": (self.front.dart_to_side or 0.0, 0.25),
+            "bodice.back.dart_to_side": (self.back.dart_to_side or 0.0, 0.25),
         }
 
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+        missing = self._missing()
+        if missing or self.front_side is None or self.back_side is None:
+            return Made(findings=(_not_measured(missing),))
         notes = notes.about("bodice")
         front = notes.work(
             "front waist seam", self.front.stitched, "{centre_front_to_dart} + {dart_to_side}",
             rule="darts closed, no allowances",
-            centre_front_to_dart=self.front.centre_to_dart, dart_to_side=self.front.dart_to_side,
+            centre_front_to_dart=self.front.centre_to_dart or 0.0, dart_to_side=self.front.dart_to_side or 0.0,
         )  # fmt: skip
         back = notes.work(
             "back waist seam", self.back.stitched, "{centre_back_to_dart} + {dart_to_side}",
             rule="darts closed, no allowances",
-            centre_back_to_dart=self.back.centre_to_dart, dart_to_side=self.back.dart_to_side,
+            centre_back_to_dart=self.back.centre_to_dart or 0.0, dart_to_side=self.back.dart_to_side or 0.0,
         )  # fmt: skip
         notes.work("bodice waist", 2 * (front + back), "2 × ({front} + {back})", front=front, back=back)
         pieces = (
@@ -111,11 +123,20 @@ class MeasuredBodice(BodicePart):
         )
         side = Seam("bodice side seam", (EdgeRef("bodice front", "side"),), (EdgeRef("bodice back", "side"),))
         waist = (EdgeRef("bodice front", "waist"), EdgeRef("bodice back", "waist"))
-        return Made(pieces, (side,), waist, findings=tuple(self._findings()))
+        return Made(pieces, (side,), waist, findings=tuple(self._findings(self.front_side, self.back_side)))
 
-    def _findings(self) -> list[Finding]:
+    def _missing(self) -> list[str]:
+        """The words that have not been measured yet."""
+        lengths = {
+            "front.centre_to_dart": self.front.centre_to_dart, "front.dart_to_side": self.front.dart_to_side,
+            "back.centre_to_dart": self.back.centre_to_dart, "back.dart_to_side": self.back.dart_to_side,
+            "front_side": self.front_side, "back_side": self.back_side,
+        }  # fmt: skip
+        return [name for name, value in lengths.items() if value is None]
+
+    def _findings(self, front_side: float, back_side: float) -> list[Finding]:
         found = []
-        gap = self.front_side - self.back_side
+        gap = front_side - back_side
         if abs(gap) > SEAM_TOLERANCE:
             found.append(
                 stop(
@@ -123,7 +144,7 @@ class MeasuredBodice(BodicePart):
                     "The bodice's front side seam is {front} and its back {back}; the {longer} is {gap} longer. "
                     "A longer front goes into a bust dart at the side.",
                     *in_recipe("bodice.front_side", "bodice.back_side"),
-                    front=self.front_side, back=self.back_side, gap=abs(gap),
+                    front=front_side, back=back_side, gap=abs(gap),
                     longer="front" if gap > 0 else "back",
                 )
             )  # fmt: skip
@@ -141,17 +162,28 @@ class MeasuredBodice(BodicePart):
         return found
 
 
+def _not_measured(missing: list[str]) -> Finding:
+    said = [MeasuredBodice.words[name].label for name in missing]
+    return stop(
+        "edge-not-measured",
+        "Not measured yet: {missing}. Lay the tape along the stitching line of the bodice and type what it says.",
+        *in_recipe(*(f"bodice.{name}" for name in missing)),
+        missing=", ".join(said),
+    )
+
+
 def _template(name: str, edge: MeasuredEdge, side: float, centre: Role, landmark: str) -> Piece:
     """The paper template of one half: its waist edge with the dart open, its side seam's length.
 
     The front is drawn with its centre on the left, the back with its centre on the right, so that
     they lie side by side as on the table.
     """
-    width = edge.centre_to_dart + edge.dart_width + edge.dart_to_side
+    to_dart, to_side = edge.centre_to_dart or 0.0, edge.dart_to_side or 0.0
+    width = to_dart + edge.dart_width + to_side
     is_front = centre is Role.CENTRE_FRONT
     corners = [Point(0, 0), Point(width, 0), Point(width, side), Point(0, side)]
     waist, right, top, left = (Path.through(a, b) for a, b in zip(corners, corners[1:] + corners[:1], strict=True))
-    at = edge.centre_to_dart if is_front else edge.dart_to_side
+    at = to_dart if is_front else to_side
     darts: tuple[Dart, ...] = ()
     if edge.dart_width > 0:
         apex = Point(at + edge.dart_width / 2, side * DART_HEIGHT)

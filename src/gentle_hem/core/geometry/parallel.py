@@ -14,6 +14,7 @@ from __future__ import annotations
 
 from math import tau
 
+from gentle_hem.core.cannot import CannotDraw
 from gentle_hem.core.geometry.crossing import endless_crossings, line_with_line
 from gentle_hem.core.geometry.path import Path
 from gentle_hem.core.geometry.point import Point
@@ -28,13 +29,13 @@ TOUCHING = 1e-6
 def parallel(path: Path, by: float) -> Path:
     """The parallel of a path, ``by`` millimetres to its left, inner corners extended or trimmed to meet.
 
-    Raises ValueError when nothing of the path is left.
+    Raises CannotDraw when nothing of the path is left.
     """
     if by == 0:
         return path
     runs = [run for segment in path for run in _unbroken(segment.offset(by))]
     if not runs:
-        raise ValueError(f"an offset of {by:.2f} mm leaves nothing of the curve")
+        raise CannotDraw(f"an offset of {by:.2f} mm leaves nothing of the curve")
     made = runs[0]
     for run in runs[1:]:
         made = join_runs(made, run)

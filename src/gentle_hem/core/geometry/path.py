@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from itertools import accumulate, pairwise
 
+from gentle_hem.core.cannot import CannotDraw
 from gentle_hem.core.geometry.crossing import crossings
 from gentle_hem.core.geometry.placement import Placement
 from gentle_hem.core.geometry.point import Point
@@ -26,7 +27,7 @@ JOINED = 1e-6
 class Path:
     """Segments in order, each starting where the one before ended.
 
-    Raises ValueError when it is empty or broken.
+    Raises CannotDraw when it is empty or broken.
 
     >>> Path.through(Point(0, 0), Point(3, 4)).length
     5.0
@@ -36,10 +37,10 @@ class Path:
 
     def __post_init__(self) -> None:
         if not self.segments:
-            raise ValueError("a path needs at least one segment")
+            raise CannotDraw("a path needs at least one segment")
         for before, after in zip(self.segments, self.segments[1:], strict=False):
             if before.end.distance(after.start) > JOINED:
-                raise ValueError(f"the path is broken between {before.end} and {after.start}")
+                raise CannotDraw(f"the path is broken between {before.end} and {after.start}")
 
     @classmethod
     def of(cls, *segments: Segment) -> Path:
@@ -104,7 +105,7 @@ class Path:
     def split(self, at: float) -> tuple[Path, Path]:
         """The part before and the part after a length strictly inside the path."""
         if not 0 < at < self.length:
-            raise ValueError(f"cannot split a path of {self.length:.3f} mm at {at:.3f} mm")
+            raise CannotDraw(f"cannot split a path of {self.length:.3f} mm at {at:.3f} mm")
         index, rest = self._locate(at)
         here = self.segments[index]
         before, after = self.segments[:index], self.segments[index + 1 :]
@@ -180,7 +181,7 @@ def smooth_through(points: Sequence[Point], leave: Point | None = None, arrive: 
     so no cubic loops. ``leave`` and ``arrive`` are directions of travel, of any length.
     """
     if len(points) < 2:
-        raise ValueError("a curve needs at least two places")
+        raise CannotDraw("a curve needs at least two places")
     directions: list[Point] = []
     last = len(points) - 1
     for i, here in enumerate(points):

@@ -45,7 +45,7 @@ from gentle_hem.core.parts import (
 )
 from gentle_hem.core.sentences import Word, choice, length, number, percent
 from gentle_hem.core.units import Length
-from gentle_hem.core.workings import Ratio, Workings
+from gentle_hem.core.workings import Ratio, Share, Workings
 
 LEAST_DART, WIDEST_DART = 10.0, 35.0
 SMALLEST_SURPLUS_FOR_DARTS = 6.0
@@ -216,6 +216,6 @@ class CircleSkirt(LowerPart):
                     "Take it up in {count} darts of {each} under the bodice's, {place}",
                     changes,
                     "costs no length; the hem keeps its sweep",
-                    {"count": str(2 * len(where)), "place": place, "each": each},
+                    {"count": str(2 * len(where)), "place": place, "each": Share(each, 2 * len(where))},
                 )
         return None

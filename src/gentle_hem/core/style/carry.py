@@ -16,9 +16,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece
-from gentle_hem.core.style.split import CannotStyle
 from gentle_hem.core.style.waist_line import centre_of
 
 BELOW_SEAT = 127.0
@@ -49,15 +49,15 @@ class Below:
 def carried_down(piece: Piece, below: Below) -> Piece:
     """A half, centre on its left, whose waist edge lies ``below.length`` lower.
 
-    The new lowest edge keeps the waist's name, role and allowance. Raises CannotStyle when the side would run
+    The new lowest edge keeps the waist's name, role and allowance. Raises CannotMake when the side would run
     over the dart or the length is nothing.
     """
     waist, side, centre = piece.edge("waist"), piece.edge("side"), centre_of(piece)
     darts = piece.darts_of("waist")
     if len(darts) > 1:
-        raise CannotStyle("the waist has more than one dart; merge them first")
+        raise CannotMake("the waist has more than one dart; merge them first")
     if below.length < LEAST and below.point < LEAST:
-        raise CannotStyle("there is nothing to carry down")
+        raise CannotMake("there is nothing to carry down")
     old_foot, corner = waist.path.start, waist.path.end
     x0 = old_foot.x
     carried = below.length >= LEAST
@@ -102,7 +102,7 @@ def _side_below(corner: Point, x0: float, below: Below) -> Path:
         level = corner.y - below.length
         met = path.crossings(Path.through(Point(x0 - 500, level), Point(x0 + 2500, level)))
         if not met:
-            raise CannotStyle("the side seam cannot be carried down")
+            raise CannotMake("the side seam cannot be carried down")
         return path.between(met[-1][0], path.length)
     hem = Point(x0 + below.hem_width, corner.y - below.length)
     if below.length < below.waist_to_hip + 5:
@@ -134,7 +134,7 @@ def _dart_through(piece: Piece, dart: Dart, bottom: Path, length: float, level: 
             bends=((near, *near_bends), (far, *far_bends)),
         )
     if near.y - level < 5:
-        raise CannotStyle("the new edge lies above the dart's mouth")
+        raise CannotMake("the new edge lies above the dart's mouth")
     under = bottom.crossings(Path.through(low + Point(0, 1e-3), Point(low.x, low.y - 5000)))
     at = under[0][0] if under else bottom.length * 0.5
     return bottom, replace(dart, at=at, intake=0.0, bends=((low, near, *near_bends), (low, far, *far_bends)))

@@ -14,6 +14,7 @@ from dataclasses import replace
 from enum import StrEnum
 from typing import Annotated, ClassVar, Literal
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
@@ -22,7 +23,6 @@ from gentle_hem.core.pattern import Dart, Notch, Piece
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.style.darts import merge
 from gentle_hem.core.style.pivot import pivot
-from gentle_hem.core.style.split import CannotStyle
 from gentle_hem.core.style.styling import BACK_PIECE, FRONT_PIECE, Styling
 from gentle_hem.core.style.waist_line import centre_of, redrawn, with_waist_ends
 from gentle_hem.core.units import Length, inches
@@ -130,7 +130,7 @@ class Contour(RecipePart):
     def _under_bust(self, table: Styling, figure: Figure, notes: Workings) -> None:
         girth = figure.get("under_bust_girth")
         if girth is None:
-            raise CannotStyle("the under-bust girth was not measured")
+            raise CannotMake("the under-bust girth was not measured")
         target = notes.work("under the bust, a quarter", girth / 4, "{under_bust_girth} ÷ 4", under_bust_girth=girth)
         level = under_bust_level(table.pieces[FRONT_PIECE], figure)
         taken = [0.0]
@@ -154,7 +154,7 @@ def under_bust_level(front: Piece, figure: Figure) -> float:
     if measured is not None:
         return top - measured
     if front.bust_point is None:
-        raise CannotStyle("the block has no bust point")
+        raise CannotMake("the block has no bust point")
     return front.bust_point.y - BELOW_BUST
 
 
@@ -171,7 +171,7 @@ def taken_in_at_back(piece: Piece, taken: float, run: ZipRun, give_back: bool, d
     else:
         chest = Point(top.x, min(piece.edge("armhole").path.start.y, top.y - 10))
         if chest.y - new_foot.y < 30:
-            raise CannotStyle("the chest line lies too near the waist")
+            raise CannotMake("the chest line lies too near the waist")
         third = (chest.y - new_foot.y) / 3
         lean = Point(taken / (chest.y - new_foot.y), -1).unit
         line = Path.of(Line(top, chest), Cubic(chest, chest - Point(0, third), new_foot - lean * third, new_foot))
@@ -182,13 +182,13 @@ def pinched(piece: Piece, edge: str, share: float, intake: float) -> Piece:
     """A wedge ``intake`` wide taken out of an edge, to the bust point; the angle goes into the waist dart."""
     point = piece.bust_point
     if point is None:
-        raise CannotStyle("the block has no bust point")
+        raise CannotMake("the block has no bust point")
     path = piece.edge(edge).path
     at = path.length * share - intake / 2
     after = at + intake
     blend = min(TRUED_OVER, at - 5, path.length - after - 5)
     if blend < 5:
-        raise CannotStyle(f"the {edge} is too short for it")
+        raise CannotMake(f"the {edge} is too short for it")
     # both legs are made equally long, and the edge trued to them over a short way on each side
     near, far = path.point_at(at), path.point_at(after)
     reach = (near.distance(point) + far.distance(point)) / 2
@@ -212,7 +212,7 @@ def _blended(start: Point, leaving: Point, end: Point, arriving: Point) -> Cubic
 def _into_waist_dart(piece: Piece, wedge: Dart, point: Point) -> Piece:
     waist = piece.darts_of("waist")
     if not waist:
-        raise CannotStyle("there is no waist dart to take it up")
+        raise CannotMake("there is no waist dart to take it up")
     kept = waist[0]
     moved = pivot(piece, wedge, "waist", kept.at + kept.intake, point, "pinch")
     darts = moved.darts_of("waist")
@@ -232,7 +232,7 @@ def centre_pinched(piece: Piece, amount: float) -> Piece:
         Path.through(Point(top.x + amount / 2, top.y + 300), Point(top.x + amount / 2, top.y - 300))
     )
     if not crossing:
-        raise CannotStyle("the neckline is too short for it")
+        raise CannotMake("the neckline is too short for it")
     at = crossing[-1][0]
     new_top = neck.point_at(at)
     line = Path.of(Line(new_top, below), *(() if below.distance(foot) < 1e-9 else (Line(below, foot),)))
@@ -253,25 +253,25 @@ def hollowed(piece: Piece, level: float, quarter: float) -> tuple[Piece, float]:
     """
     darts = piece.darts_of("waist")
     if not darts:
-        raise CannotStyle("there is no waist dart to widen")
+        raise CannotMake("there is no waist dart to widen")
     dart = darts[0]
     low, high = piece.edge("waist").path.box[3], dart.apex.y
     if not low + 10 < level < high - 5:
-        raise CannotStyle("the level under the bust does not cross the waist dart")
+        raise CannotMake("the level under the bust does not cross the waist dart")
     line = Path.through(Point(-500, level), Point(1500, level))
     centre_x = centre_of(piece).path.point_at(centre_of(piece).path.crossings(line)[0][0]).x
     on_side = piece.edge("side").path.crossings(line)
     if not on_side:
-        raise CannotStyle("the level under the bust does not reach the side seam")
+        raise CannotMake("the level under the bust does not reach the side seam")
     side_x = piece.edge("side").path.point_at(on_side[0][0]).x
     near, far = piece.dart_leg_paths(dart)
     a, b = near.point_at(near.crossings(line)[0][0]), far.point_at(far.crossings(line)[0][0])
     excess = (side_x - centre_x) - (b.x - a.x) - quarter
     if excess <= 0:
-        raise CannotStyle("the pattern is not wider there than the body")
+        raise CannotMake("the pattern is not wider there than the body")
     inward = min(MOST_TOWARD_CENTRE, excess * 3 / 7)
     outward = excess - inward
     if a.x - inward < centre_x + 15 or b.x + outward > side_x - 15:
-        raise CannotStyle("the dart would run over the centre or the side")
+        raise CannotMake("the dart would run over the centre or the side")
     bent = replace(dart, bends=((a - Point(inward, 0),), (b + Point(outward, 0),)))
     return replace(piece, darts=tuple(bent if d is dart else d for d in piece.darts)), excess

@@ -10,22 +10,22 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
 from gentle_hem.core.style.pivot import SHORT_OF_PIVOT, pivot, pivot_of
-from gentle_hem.core.style.split import CannotStyle
 from gentle_hem.core.style.waist_line import centre_of, with_waist_ends
 
 
 def merge(piece: Piece, first: Dart, second: Dart, landmark: str) -> Piece:
     """Two darts whose mouths touch made one, its point short of the bust point by as much as the first's was.
 
-    Raises CannotStyle when their mouths do not touch.
+    Raises CannotMake when their mouths do not touch.
     """
     if second.at < first.at:
         first, second = second, first
     if first.edge != second.edge or abs(first.at + first.intake - second.at) > 1e-3:
-        raise CannotStyle("the two darts do not lie side by side")
+        raise CannotMake("the two darts do not lie side by side")
     edge = piece.edge(first.edge)
     near, far = edge.path.point_at(first.at), edge.path.point_at(second.at + second.intake)
     before = edge.path.between(0.0, first.at) if first.at > 1e-6 else None
@@ -64,9 +64,9 @@ def merged_into_waist(piece: Piece, moving: Dart) -> Piece:
     """The bust dart turned into the waist dart, so that one dart holds both."""
     waist = [d for d in piece.darts_of("waist") if d is not moving]
     if not waist:
-        raise CannotStyle("there is no waist dart to merge it with")
+        raise CannotMake("there is no waist dart to merge it with")
     if piece.bust_point is None or moving.edge == "waist":
-        raise CannotStyle("the bust dart lies at the waist already")
+        raise CannotMake("the bust dart lies at the waist already")
     kept = waist[0]
     moved = pivot(piece, moving, "waist", kept.at + kept.intake, piece.bust_point, "merging")
     first = next(d for d in moved.darts_of("waist") if d.landmark == kept.landmark)
@@ -80,7 +80,7 @@ def narrowed(piece: Piece, dart: Dart, by: float) -> Piece:
     A quarter in to each side as common practice has it: to the centre where that is a seam, else all at the side.
     """
     if by >= dart.intake - 3:
-        raise CannotStyle("nothing would be left of the dart")
+        raise CannotMake("nothing would be left of the dart")
     centre = centre_of(piece)
     at_centre = 0.0 if piece.on_fold or centre.role is Role.CENTRE_FRONT else by / 2
     foot = centre.path.end + Point(at_centre, 0)
@@ -91,12 +91,12 @@ def narrowed(piece: Piece, dart: Dart, by: float) -> Piece:
 def shortened(piece: Piece, dart: Dart, short: float) -> Piece:
     """The dart's point ``short`` from the bust point, on the dart's own middle."""
     if piece.bust_point is None:
-        raise CannotStyle("the block has no bust point")
+        raise CannotMake("the block has no bust point")
     near, far = piece.dart_legs(dart)
     full = pivot_of(piece, dart, piece.bust_point)
     middle = near.towards(far, 0.5)
     if short >= middle.distance(full) - 10:
-        raise CannotStyle("nothing would be left of the dart")
+        raise CannotMake("nothing would be left of the dart")
     apex = full + (middle - full).unit * short
     return replace(piece, darts=tuple(replace(d, apex=apex) if d is dart else d for d in piece.darts))
 

@@ -10,11 +10,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Path, Point
 from gentle_hem.core.parts import Allowances
 from gentle_hem.core.pattern import Edge, Notch, Piece, Role
 from gentle_hem.core.style.carry import Below, carried_down
-from gentle_hem.core.style.split import CannotStyle
 from gentle_hem.core.style.spread import opened, smoothed
 from gentle_hem.core.style.waist_line import centre_of
 
@@ -32,12 +32,17 @@ KEYHOLE_FACING = 45.0
 def with_button_stand(piece: Piece, width: float, facing: float) -> Piece:
     """A front with a stand ``width`` beyond its centre and a grown-on facing folded back behind it.
 
-    Every front measure stays taken from CF, which is drawn inside the piece.
+    Every front measure stays taken from CF, which is drawn inside the piece. Marks on the centre move out to the
+    stand's edge with it. Raises CannotMake when a dart opens on the centre, or the centre is not straight.
     """
     place = next(i for i, edge in enumerate(piece.edges) if edge.role is Role.CENTRE_FRONT)
     centre, count = piece.edges[place], len(piece.edges)
     before, after = piece.edges[place - 1], piece.edges[(place + 1) % count]
     top, foot = centre.path.start, centre.path.end
+    if piece.darts_of(centre.name):
+        raise CannotMake("a dart opens at the centre front, where the buttons go; move that dart first")
+    if centre.path.length > top.distance(foot) + 0.5:
+        raise CannotMake("its centre front is not straight")
     move = Point(-width, 0)
     stand = (
         Edge("stand top", Role.FREE, Path.through(top, top + move), before.allowance),
@@ -46,7 +51,9 @@ def with_button_stand(piece: Piece, width: float, facing: float) -> Piece:
     )
     return replace(
         piece, edges=(*piece.edges[:place], *stand, *piece.edges[place + 1 :]), on_fold=False, cut=2,
-        internal=(*piece.internal, Path.through(top, foot)), remark="centre front is the line inside the stand",
+        internal=(*piece.internal, Path.through(top, foot)),
+        notches=tuple(replace(n, edge="stand") if n.edge == centre.name else n for n in piece.notches),
+        remark="centre front is the line inside the stand",
     )  # fmt: skip
 
 
@@ -84,7 +91,7 @@ def with_keyhole(piece: Piece, bridge: float, height: float, width: float) -> Pi
     top = centre.path.start - Point(0, bridge)
     low = top - Point(0, height)
     if low.y < centre.path.end.y + 30:
-        raise CannotStyle("it would reach the waist")
+        raise CannotMake("it would reach the waist")
     half = width / 2
     drop = Path.of(
         Cubic(
@@ -130,7 +137,7 @@ def twisted(piece: Piece, cuts: int, spread: float, allowances: Allowances) -> P
     """
     centre = centre_of(piece)
     if piece.darts_of("side") or piece.darts_of("armhole"):
-        raise CannotStyle("a dart on the side or armhole lies in the way of its cuts; move that dart first")
+        raise CannotMake("a dart on the side or armhole lies in the way of its cuts; move that dart first")
     made = replace(piece, on_fold=False, cut=2)
     for k in range(cuts):
         share = (k + 1) / (cuts + 1)

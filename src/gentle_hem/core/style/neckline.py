@@ -13,6 +13,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from enum import StrEnum
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.drafting import ROUND
 from gentle_hem.core.geometry import Cubic, Path, Point
 from gentle_hem.core.geometry.parallel import parallel
@@ -61,7 +62,7 @@ def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> 
     """A half whose centre is on its left, with its neck redrawn.
 
     ``depth`` is measured down the centre line from the shoulder's level at the neck of the block;
-    ``wider`` is how far down the shoulder the neck is opened. Raises ValueError when the shoulder or
+    ``wider`` is how far down the shoulder the neck is opened. Raises CannotMake when the shoulder or
     the centre is used up.
     """
     shoulder, centre = piece.edge("shoulder"), piece.edge(piece.edges[-1].name)
@@ -69,10 +70,10 @@ def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> 
     used = max((dart.at + dart.intake for dart in piece.darts_of("shoulder")), default=0.0)
     left = shoulder.drawn_length - wider
     if left < used + 10:
-        raise ValueError("the shoulder")
+        raise CannotMake("the shoulder")
     low = neck.y - depth
     if low < centre.path.end.y + 20:
-        raise ValueError("the centre")
+        raise CannotMake("the centre")
     opened = shoulder.path if wider <= 0 else shoulder.path.split(left)[0]
     lowest = Point(centre.path.start.x, low)
     drawn = SHAPES[shape](opened.end, lowest)

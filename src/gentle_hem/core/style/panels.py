@@ -14,10 +14,11 @@ from enum import StrEnum
 from itertools import pairwise
 
 from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.pattern import EdgeRef, Notch, Piece, Role, Seam
 from gentle_hem.core.style.pivot import pivot, pivot_of
-from gentle_hem.core.style.split import CannotStyle, Mouth, Split, cut_across, split
+from gentle_hem.core.style.split import Mouth, Split, cut_across, split
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.waist_line import centre_of
 
@@ -72,10 +73,10 @@ def _facing_left(piece: Piece, is_front: bool) -> Piece:
 def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float) -> Split:
     waist = piece.darts_of("waist")
     if not waist:
-        raise CannotStyle("there is no waist dart for it to run into")
+        raise CannotMake("there is no waist dart for it to run into")
     dart = waist[0]
     for extra in [d for d in piece.darts if d is not dart and d.edge == "waist"]:
-        raise CannotStyle(f"the waist has two darts; merge the {extra.landmark} first")
+        raise CannotMake(f"the waist has two darts; merge the {extra.landmark} first")
     low = pivot_of(piece, dart, piece.bust_point) if piece.bust_point else dart.apex
     at = piece.edge(start).drawn_length * SHARE_OF_EDGE[start]
     high = low
@@ -112,7 +113,7 @@ def _clear(piece: Piece, edge: str) -> float:
     at = piece.edge(edge).drawn_length * SHARE_OF_EDGE[edge]
     for dart in piece.darts_of(edge):
         if dart.at - 12 < at < dart.at + dart.intake + 12:
-            raise CannotStyle(f"there is a dart on the {edge} already")
+            raise CannotMake(f"there is a dart on the {edge} already")
     return at
 
 
@@ -152,13 +153,13 @@ def yoke(table: Styling, name: str, depth: float) -> None:
     centre, hole, shoulder = centre_of(piece), piece.edge("armhole"), piece.edge("shoulder")
     level = shoulder.path.end.y - depth
     if level > centre.path.start.y - 15:
-        raise CannotStyle("the neckline reaches below it")
+        raise CannotMake("the neckline reaches below it")
     line = Path.through(Point(-800, level), Point(1500, level))
     on_hole, on_centre = hole.path.crossings(line), centre.path.crossings(line)
     if not on_hole or not on_centre:
-        raise CannotStyle("it does not meet the armhole")
+        raise CannotMake("it does not meet the armhole")
     if piece.darts_of("shoulder") or piece.darts_of("neckline") or piece.darts_of("armhole"):
-        raise CannotStyle("a dart at the shoulder, neck or armhole runs through it; move that dart first")
+        raise CannotMake("a dart at the shoulder, neck or armhole runs through it; move that dart first")
     run = Path.through(hole.path.point_at(on_hole[0][0]), centre.path.point_at(on_centre[0][0]))
     where = "front" if is_front else "back"
     names = (f"{where} yoke", table.pieces[name].name)

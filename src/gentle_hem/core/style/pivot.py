@@ -12,6 +12,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from gentle_hem.core.cannot import CannotDraw
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
@@ -33,13 +34,13 @@ def pivot_of(piece: Piece, dart: Dart, bust_point: Point) -> Point:
 def pivot(piece: Piece, dart: Dart, to_edge: str, at: float, bust_point: Point, landmark: str) -> Piece:
     """The piece with a dart moved to another edge, ``at`` mm along that edge's path.
 
-    The part that does not hold the centre line turns. Raises ValueError when the place lies in the
+    The part that does not hold the centre line turns. Raises CannotDraw when the place lies in the
     dart's own mouth.
     """
     point = pivot_of(piece, dart, bust_point)
     near, far = piece.dart_legs(dart)
     if to_edge == dart.edge and dart.at - EDGE_HAIR < at < dart.at + dart.intake + EDGE_HAIR:
-        raise ValueError("a dart cannot be moved into its own mouth")
+        raise CannotDraw("a dart cannot be moved into its own mouth")
     after, before = _chains(piece, dart, to_edge, at)
     angle = (near - point).angle - (far - point).angle
     centre_turns = any(edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) for edge, _ in after)
@@ -107,7 +108,7 @@ def _chains(piece: Piece, dart: Dart, to_edge: str, at: float) -> tuple[Chain, C
         else:
             (before if found else after).append((edge, path))
     if not found:
-        raise ValueError(f"there is no place {at:.1f} mm along the {to_edge} of {piece.name}")
+        raise CannotDraw(f"there is no place {at:.1f} mm along the {to_edge} of {piece.name}")
     return after, before
 
 
@@ -135,7 +136,7 @@ def _closed_onto(first: Path, second: Path) -> Path:
     if gap <= EDGE_HAIR:
         return first.then(second)
     if gap > LEGS_DIFFER:
-        raise ValueError("the dart's legs are not equally long")
+        raise CannotDraw("the dart's legs are not equally long")
     return Path((*first.segments, Line(first.end, second.start), *second.segments))
 
 

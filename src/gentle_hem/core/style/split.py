@@ -16,16 +16,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.parallel import TOUCHING
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
 from gentle_hem.core.style.pivot import LEGS_DIFFER
 
 HAIR = 1e-6
-
-
-class CannotStyle(ValueError):  # noqa: N818  (it is not an error of the program)
-    """A style line that this piece cannot take; the sentence says what is in its way."""
 
 
 TRUED_AWAY = 1.0
@@ -77,15 +74,15 @@ def split(
     allowance: float,
 ) -> Split:
     """The piece cut in two. ``earlier_line`` runs from ``last.at`` back to ``first.to``; ``later_line`` from
-    ``first.at`` to ``last.to``. Raises CannotStyle when the mouths lie on one edge or are not on the outline.
+    ``first.at`` to ``last.to``. Raises CannotMake when the mouths lie on one edge or are not on the outline.
     """
     index = {edge.name: i for i, edge in enumerate(piece.edges)}
     if first.edge == last.edge:
-        raise CannotStyle(f"the line would begin and end on the {first.edge}")
+        raise CannotMake(f"the line would begin and end on the {first.edge}")
     for mouth in (first, last):
         length = piece.edge(mouth.edge).drawn_length
         if not -HAIR <= mouth.at <= mouth.to <= length + HAIR:
-            raise CannotStyle(f"the line misses the {mouth.edge}")
+            raise CannotMake(f"the line misses the {mouth.edge}")
     stretches = {
         names[0]: _tour(piece, index, first.edge, first.to, last.edge, last.at),
         names[1]: _tour(piece, index, last.edge, last.to, first.edge, first.at),
@@ -191,21 +188,21 @@ def cut_across(piece: Piece, line: Path, names: tuple[str, str], edge_name: str,
 
     Waist darts that the line crosses stay open above, on the new edge, and are closed below, so that the
     lower part is one piece. Both keep "waist" as the name of their lowest edge; the lower part's top is
-    ``edge_name``. Raises CannotStyle when the line meets another dart or misses the centre or the side.
+    ``edge_name``. Raises CannotMake when the line meets another dart or misses the centre or the side.
     """
     centre = piece.edges[-1]
     on_centre = centre.path.crossings(line)
     on_side = piece.edge("side").path.crossings(line)
     if not on_centre or not on_side:
-        raise CannotStyle("the line does not run from the centre to the side seam")
+        raise CannotMake("the line does not run from the centre to the side seam")
     at_centre, from_centre = on_centre[0]
     at_side, from_side = on_side[-1]
     for dart in piece.darts_of("side"):
         if dart.at - 2 < at_side < dart.at + dart.intake + 2:
-            raise CannotStyle("the line runs into the bust dart at the side")
+            raise CannotMake("the line runs into the bust dart at the side")
     run = line.between(from_centre, from_side) if from_centre < from_side else None
     if run is None:
-        raise CannotStyle("the line does not run from the centre to the side seam")
+        raise CannotMake("the line does not run from the centre to the side seam")
     made = split(
         piece, Mouth.place("side", at_side), Mouth.place(centre.name, at_centre),
         earlier_line=run, later_line=run.reversed(), names=names, edge_name="cut", role=Role.WAIST,
@@ -241,7 +238,7 @@ def _closed_through(piece: Piece, dart: Dart, top: str) -> Piece:
     edge = piece.edge(top)
     a, b = edge.path.crossings(far), edge.path.crossings(near)
     if not a or not b:
-        raise CannotStyle("the dart does not reach the line")
+        raise CannotMake("the dart does not reach the line")
     far_top, near_top = edge.path.point_at(a[0][0]), edge.path.point_at(b[-1][0])
     turn = (near.start - near_top).angle - (far.start - far_top).angle
     swing = Placement.rotation(turn, far_top).then(Placement.shift(near_top - far_top))
@@ -270,7 +267,7 @@ def _tied(first: Path, second: Path) -> Path:
     """Two paths that meet, or nearly (a dart's legs may differ by a hair), as one, its corner trued to a curve."""
     gap = first.end.distance(second.start)
     if gap > LEGS_DIFFER:
-        raise CannotStyle("the dart's legs are not equally long")
+        raise CannotMake("the dart's legs are not equally long")
     into, out = first.segments[-1], second.segments[0]
     corner = into.end.towards(out.start, 0.5)
     start, end = into.start, out.end

@@ -11,10 +11,10 @@ from collections.abc import Callable
 from dataclasses import replace
 from math import asin
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.pattern import Dart, Edge, Piece
-from gentle_hem.core.style.split import CannotStyle
 
 Chain = list[tuple[Edge, Path]]
 
@@ -22,12 +22,12 @@ Chain = list[tuple[Edge, Path]]
 def _cut(piece: Piece, edge: str, at: float, hinge_edge: str, hinge_at: float) -> tuple[Chain, Chain]:
     """The outline from the opened place to the hinge, and from the hinge back to the opened place."""
     if edge == hinge_edge:
-        raise CannotStyle("a cut runs from one edge to another")
+        raise CannotMake("a cut runs from one edge to another")
     names = [e.name for e in piece.edges]
     i, j, count = names.index(edge), names.index(hinge_edge), len(names)
     opened, hinge = piece.edges[i], piece.edges[j]
     if not (0 < at < opened.drawn_length and 0 < hinge_at < hinge.drawn_length):
-        raise CannotStyle("a cut runs off the piece")
+        raise CannotMake("a cut runs off the piece")
     first: Chain = [(opened, opened.path.split(at)[1])]
     k = (i + 1) % count
     while k != j:
@@ -48,14 +48,14 @@ def opened(
 ) -> Piece:
     """One cut from ``edge`` to ``hinge_edge`` opened by ``amount`` at the edge, mm.
 
-    ``stays`` picks an edge of the part that is not turned. Darts turn with their edges. Raises CannotStyle
+    ``stays`` picks an edge of the part that is not turned. Darts turn with their edges. Raises CannotMake
     when the cut cannot be opened that far.
     """
     after, before = _cut(piece, edge, at, hinge_edge, hinge_at)
     here, hinge = piece.edge(edge).path.point_at(at), piece.edge(hinge_edge).path.point_at(hinge_at)
     reach = here.distance(hinge)
     if amount >= 1.6 * reach:
-        raise CannotStyle("the cuts are too short to open that far")
+        raise CannotMake("the cuts are too short to open that far")
     angle = 2 * asin(amount / (2 * reach))
     turn_after = Placement.rotation(angle, hinge)
     if any(stays(e) for e, _ in after if e.name not in (edge, hinge_edge)):

@@ -9,6 +9,7 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import in_recipe, note, warn
@@ -34,7 +35,7 @@ from gentle_hem.core.style.fronts import (
 from gentle_hem.core.style.neckline import FACING_WIDTH, Neckline, neck_facing, with_neckline
 from gentle_hem.core.style.panels import PrincessFrom, cut_under_bust, midriff_joined, princess, yoke
 from gentle_hem.core.style.pivot import pivot
-from gentle_hem.core.style.split import CannotStyle, Mouth, split
+from gentle_hem.core.style.split import Mouth, split
 from gentle_hem.core.style.styling import BACK_PIECE, FRONT_PIECE, Styling
 from gentle_hem.core.style.tops import Top, draw_top, straps
 from gentle_hem.core.style.waist_line import centre_of
@@ -205,11 +206,11 @@ class _Styled:
         across = _across(level)
         met = front.edge("side").path.crossings(across)
         if not met:
-            raise CannotStyle("the line does not meet the side seam")
+            raise CannotMake("the line does not meet the side seam")
         wanted = met[-1][0]
         side = mirrored(back).edge("side").path
         if not 0 < wanted < side.length:
-            raise CannotStyle("the line does not meet the back's side seam")
+            raise CannotMake("the line does not meet the back's side seam")
         return side.point_at(wanted).y
 
     def _necks(self) -> None:
@@ -259,7 +260,7 @@ class _Styled:
             depth = piece.edge("shoulder").path.end.y - piece.edge("neckline").path.end.y
         try:
             return with_neckline(piece, shape, depth, self.style.wider)
-        except ValueError as used_up:
+        except CannotMake as used_up:
             self.table.findings.append(
                 warn(
                     "neckline-too-large",
@@ -345,14 +346,14 @@ class _Styled:
         front = self.table.pieces[FRONT_PIECE]
         dart = next((d for d in front.darts if _called(d, "bust dart")), None)
         if dart is None:
-            raise CannotStyle("this draft has no bust dart")
+            raise CannotMake("this draft has no bust dart")
         self.table.put(merged_into_waist(front, dart))
 
     def _on_waist_dart(self, change: Callable[..., Piece], amount: float | None) -> None:
         def draw(piece: Piece) -> Piece:
             darts = piece.darts_of("waist")
             if not darts:
-                raise CannotStyle("there is no dart on the front waist")
+                raise CannotMake("there is no dart on the front waist")
             return change(piece, darts[0], amount)
 
         self.table.redraw(FRONT_PIECE, draw)
@@ -373,7 +374,7 @@ class _Styled:
         landmark = "front bust dart" if place == "waist" else name
         try:
             moved = pivot(front, dart, place, at, front.bust_point, landmark)
-        except ValueError as wrong:
+        except CannotMake as wrong:
             self.table.findings.append(
                 warn("dart-cannot-move", "The {name} cannot be moved there: {why}.", *in_recipe("style"),
                      name=name, why=str(wrong))
@@ -408,7 +409,7 @@ MET_BY_FACING = (Role.SIDE, Role.ARMHOLE, Role.SHOULDER, Role.CENTRE_FRONT, Role
 
 
 def top_band(piece: Piece, name: str) -> Piece:
-    """The upper band of a bare top, FACING_WIDTH deep, as its facing. Raises CannotStyle when a dart is in it."""
+    """The upper band of a bare top, FACING_WIDTH deep, as its facing. Raises CannotMake when a dart is in it."""
     edge = piece.edge("top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline")
     inner = parallel(edge.path, FACING_WIDTH)
     reach = 8 * FACING_WIDTH
@@ -424,7 +425,7 @@ def top_band(piece: Piece, name: str) -> Piece:
         if side is not edge and side.role in MET_BY_FACING:
             met += [(along, side.name, at) for along, at in run.crossings(side.path)]
     if len(met) < 2:
-        raise CannotStyle("the piece is too narrow for an even facing")
+        raise CannotMake("the piece is too narrow for an even facing")
     met.sort()
     middle = reach + inner.length / 2
     (a, first, first_at) = max((m for m in met if m[0] < middle), default=met[0])
@@ -435,7 +436,7 @@ def top_band(piece: Piece, name: str) -> Piece:
         names=(name, piece.name), edge_name="inner edge", role=Role.PANEL, allowance=0.0,
     ).earlier  # fmt: skip
     if made.darts or any(dart.apex.y > line.box[1] for dart in piece.darts):
-        raise CannotStyle("a dart runs through it")
+        raise CannotMake("a dart runs through it")
     centre = next((i for i, e in enumerate(made.edges) if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)), None)
     if centre is not None:
         made = replace(made, edges=made.edges[centre + 1 :] + made.edges[: centre + 1])

@@ -10,10 +10,10 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 
 from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.findings import Finding, in_recipe, warn
 from gentle_hem.core.parts import Allowances, Made
 from gentle_hem.core.pattern import EdgeRef, Piece, Seam
-from gentle_hem.core.style.split import CannotStyle
 
 FRONT_PIECE, BACK_PIECE = "bodice front", "bodice back"
 
@@ -102,12 +102,10 @@ class Styling:
         kept = (dict(self.pieces), list(self.seams), list(self.waist), list(self.corners))
         try:
             work()
-        except CannotStyle as wrong:
-            self._undo(kept, what, place, str(wrong))
-        except KeyError:
-            self._undo(kept, what, place, "the edge it begins from has been cut away")
-        except ValueError:
+        except CannotDraw:
             self._undo(kept, what, place, "its lines run into each other on this block")
+        except CannotMake as wrong:
+            self._undo(kept, what, place, str(wrong))
 
     def _undo(
         self, kept: tuple[dict[str, Piece], list[Seam], list[EdgeRef], list[str]], what: str, place: str, why: str

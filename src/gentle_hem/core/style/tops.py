@@ -12,11 +12,12 @@ from dataclasses import replace
 from enum import StrEnum
 
 from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Piece, Role, Seam
-from gentle_hem.core.style.split import CannotStyle, Mouth, split, upright_grain
+from gentle_hem.core.style.split import Mouth, split, upright_grain
 from gentle_hem.core.style.styling import BACK_PIECE, FRONT_PIECE, Styling
 from gentle_hem.core.style.waist_line import centre_of
 from gentle_hem.core.units import inches
@@ -77,15 +78,15 @@ def cut_top(piece: Piece, taken: float) -> Piece:
     edge = "armhole" if hole else "side"
     met = hole or piece.edge("side").path.crossings(reach)
     if not met:
-        raise CannotStyle("it does not meet the armhole or the side")
+        raise CannotMake("it does not meet the armhole or the side")
     at = met[-1][0] if edge == "side" else met[0][0]
     kept: list[Dart] = []
     for dart in piece.darts:
         above = dart.edge in ("shoulder", "neckline") or (dart.edge == "armhole" and dart.at > at)
         if above and dart.apex.y < level + 5:
-            raise CannotStyle(f"the {dart.landmark} lies above it; move that dart first")
+            raise CannotMake(f"the {dart.landmark} lies above it; move that dart first")
         if dart.edge == edge and dart.at - 5 < at < dart.at + dart.intake + 5:
-            raise CannotStyle(f"it runs into the {dart.landmark}")
+            raise CannotMake(f"it runs into the {dart.landmark}")
         if not above:
             kept.append(_below_edge(piece, dart, level_at_centre))
     piece = replace(piece, darts=tuple(kept))
@@ -93,7 +94,7 @@ def cut_top(piece: Piece, taken: float) -> Piece:
     inside = Point(centre.path.start.x, level_at_centre)
     on_centre = centre.path.crossings(Path.through(inside - Point(900, 0), inside + Point(900, 0)))
     if not on_centre:
-        raise CannotStyle("it does not meet the centre")
+        raise CannotMake("it does not meet the centre")
     inside = centre.path.point_at(on_centre[0][0])
     width = outside.x - inside.x
     line = Path.of(Cubic(outside, outside - Point(width / 3, 0), inside + Point(width / 3, 0), inside))
@@ -121,13 +122,13 @@ def haltered(piece: Piece, strap: float) -> Piece:
     """A front whose armhole runs from the underarm straight up to the neck, ``strap`` wide there."""
     shoulder = piece.edge("shoulder")
     if piece.darts_of("shoulder") or piece.darts_of("armhole"):
-        raise CannotStyle("a dart lies on the shoulder or armhole; move that dart first")
+        raise CannotMake("a dart lies on the shoulder or armhole; move that dart first")
     if strap > shoulder.drawn_length - 5:
-        raise CannotStyle("the strap is as wide as the shoulder")
+        raise CannotMake("the strap is as wide as the shoulder")
     kept = shoulder.path.split(shoulder.drawn_length - strap)[1]
     side = piece.edge("side")
     if any(d.at + d.intake > side.drawn_length - BELOW_UNDERARM for d in piece.darts_of("side")):
-        raise CannotStyle("the bust dart lies too near the underarm")
+        raise CannotMake("the bust dart lies too near the underarm")
     lowered = side.path.split(side.drawn_length - BELOW_UNDERARM)[0]
     under, tip = lowered.end, kept.start
     rise = tip.y - under.y
@@ -149,7 +150,7 @@ OTHER = " other"
 def unfolded(piece: Piece) -> Piece:
     """A half on the fold, centre on its left, opened out to the whole piece; the mirrored edges are "… other"."""
     if not piece.on_fold:
-        raise CannotStyle("it has a seam down its centre; put the opening in the side seam")
+        raise CannotMake("it has a seam down its centre; put the opening in the side seam")
     turned = mirrored(piece)
     there = {e.name: replace(e, name=e.name + OTHER) for e in turned.edges}
     own = piece.edges[:-1]
@@ -182,11 +183,11 @@ def _one_shoulder(table: Styling) -> None:
 
 def _asymmetric(piece: Piece) -> Piece:
     if piece.darts_of("shoulder") or piece.darts_of("neckline") or piece.darts_of("armhole"):
-        raise CannotStyle("a dart lies at the shoulder, neck or armhole; move that dart first")
+        raise CannotMake("a dart lies at the shoulder, neck or armhole; move that dart first")
     whole = unfolded(piece)
     neck, side = whole.edge("neckline"), whole.edge("side" + OTHER)
     if any(dart.at < BELOW_UNDERARM for dart in whole.darts_of(side.name)):
-        raise CannotStyle("the bust dart lies too near the underarm")
+        raise CannotMake("the bust dart lies too near the underarm")
     start = min(8.0, neck.drawn_length / 4)
     a, b = neck.path.point_at(start), side.path.point_at(BELOW_UNDERARM)
     middle = a.towards(b, 0.5) + Point(0, -0.06 * a.distance(b))
@@ -237,7 +238,7 @@ def straps(table: Styling, kind: str, width: float, allowance: float, block: tup
     ``block`` are front and back before their tops were cut: the strap follows their shoulder.
     """
     if any("shoulder" in {e.name for e in table.pieces[n].edges} for n in (FRONT_PIECE, BACK_PIECE)):
-        raise CannotStyle("the bodice still has its shoulders")
+        raise CannotMake("the bodice still has its shoulders")
     reach = 0.0
     for name, old, is_front in ((FRONT_PIECE, block[0], True), (BACK_PIECE, block[1], False)):
         half, was = table.pieces[name], old

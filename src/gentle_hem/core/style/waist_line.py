@@ -8,10 +8,10 @@ from __future__ import annotations
 import itertools
 from dataclasses import replace
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.drafting import side_seam
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.pattern import Edge, Piece
-from gentle_hem.core.style.split import CannotStyle
 
 
 def centre_of(piece: Piece) -> Edge:
@@ -31,12 +31,12 @@ def with_waist_ends(piece: Piece, centre_line: Path, side_out: float, narrower: 
     """The piece with its waist running from the end of ``centre_line`` to a side moved out by ``side_out``.
 
     The side seam keeps its length; the dart is made ``narrower``, half from each leg. Dart legs stay equally
-    long. Raises CannotStyle when the waist has more than one dart or a neighbour is used up.
+    long. Raises CannotMake when the waist has more than one dart or a neighbour is used up.
     """
     waist, side = piece.edge("waist"), piece.edge("side")
     darts = piece.darts_of("waist")
     if len(darts) > 1:
-        raise CannotStyle("its waist has more than one dart")
+        raise CannotMake("its waist has more than one dart")
     start, end = centre_line.end, waist.path.end + Point(side_out, 0)
     inner: list[Point] = []
     if darts:
@@ -44,7 +44,7 @@ def with_waist_ends(piece: Piece, centre_line: Path, side_out: float, narrower: 
         step = (far - near).unit * (narrower / 2)
         inner = [near + step, far - step]
     if inner and (inner[0].x - start.x < 5 or end.x - inner[1].x < 5):
-        raise CannotStyle("the dart would run over the centre or the side")
+        raise CannotMake("the dart would run over the centre or the side")
     last = waist.path.segments[-1]
     seam = _side_of_length(
         piece, inner[1] if inner else None, last.length + narrower / 2 + side_out, end, side.drawn_length

@@ -8,7 +8,7 @@ from gentle_hem.core.findings import Finding, note, stop, warn
 from gentle_hem.core.lower.circle import LEAST_DART, SMALLEST_SURPLUS_FOR_DARTS, WIDEST_DART
 from gentle_hem.core.parts import number_between
 from gentle_hem.core.sums.sum import Sum, SumSeam, Value, asked
-from gentle_hem.core.workings import Workings
+from gentle_hem.core.workings import Share, Workings
 
 
 class DartShareSum(Sum):
@@ -51,7 +51,7 @@ class DartShareSum(Sum):
             findings.append(
                 warn(
                     "dart-out-of-range", "Darts of {intake} each lie outside 1 to 3.5 cm; use " + way + " darts.",
-                    intake=intake,
+                    intake=Share(intake, self.darts),
                 )
             )  # fmt: skip
-        return {"surplus": surplus, "intake": intake}, findings
+        return {"surplus": surplus, "intake": Share(intake, self.darts)}, findings

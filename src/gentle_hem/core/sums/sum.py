@@ -16,8 +16,8 @@ from gentle_hem.core.findings import Finding
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.parts import between, number_between
 from gentle_hem.core.refusals import sentence
-from gentle_hem.core.units import Length, Unit, format_exact, format_length
-from gentle_hem.core.workings import Kind, Working, Workings, kind_of, speak_exactly
+from gentle_hem.core.units import Length, Said, Unit, format_exact
+from gentle_hem.core.workings import Kind, Working, Workings, kind_of, speak, speak_exactly
 
 Value = float | Sequence[float]
 
@@ -44,7 +44,7 @@ class SumResult:
     workings: tuple[Working, ...]
     findings: tuple[Finding, ...] = ()
 
-    def document(self, unit: Unit) -> dict[str, Any]:
+    def document(self, unit: Said) -> dict[str, Any]:
         """The answer as the contract writes it, in JSON's own types."""
         return {
             "sum": self.name,
@@ -56,16 +56,20 @@ class SumResult:
         }
 
 
-def _value(value: Value, unit: Unit) -> Any:
+def _value(value: Value, unit: Said) -> Any:
     if isinstance(value, Sequence):
         return [_value(item, unit) for item in value]
     kind = kind_of(value)
     if kind is Kind.LENGTH:
-        return {"mm": float(value), "text": format_length(value, unit), "exact": format_exact(value, unit)}
+        return {"mm": float(value), "text": speak(value, unit), "exact": format_exact(value, unit)}
     if kind is Kind.ANGLE:
-        return {"degrees": degrees(value), "text": speak_exactly(value, unit, Kind.ANGLE)}
+        return {
+            "degrees": degrees(value),
+            "text": speak(value, unit, Kind.ANGLE),
+            "exact": speak_exactly(value, unit, Kind.ANGLE),
+        }
     number = int(value) if kind is Kind.COUNT else float(value)
-    return {"value": number, "text": speak_exactly(value, unit, kind)}
+    return {"value": number, "text": speak(value, unit, kind), "exact": speak_exactly(value, unit, kind)}
 
 
 class Sum(BaseModel):

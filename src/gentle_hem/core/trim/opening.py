@@ -11,6 +11,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.parts import between
@@ -85,7 +86,7 @@ class Vent(Trim):
                 continue
             try:
                 made = vented(piece, self.height, self.width)
-            except ValueError:
+            except CannotMake:
                 continue
             room = notes.about("vent").work(
                 "room the vent gives",
@@ -105,7 +106,7 @@ class Vent(Trim):
 
 
 def vented(piece: Piece, height: float, width: float) -> Piece:
-    """A back with a lap beyond its centre line from the hem up. Raises ValueError when it does not fit.
+    """A back with a lap beyond its centre line from the hem up. Raises CannotDraw when it does not fit.
 
     The back has its centre on the right; it is drawn turned over, with the centre on the left.
     """
@@ -114,7 +115,7 @@ def vented(piece: Piece, height: float, width: float) -> Piece:
     index = next(i for i, e in enumerate(edges) if e.role is Role.CENTRE_BACK)
     centre, hem = edges[index], edges[(index + 1) % len(edges)]
     if hem.role is not Role.HEM or centre.drawn_length < height + 60:
-        raise ValueError("there is no room for a vent")
+        raise CannotDraw("there is no room for a vent")
     upper, lower = centre.path.split(centre.drawn_length - height)
     out = Point(-width, 0)
     a, b = lower.start, lower.end

@@ -11,6 +11,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.parallel import parallel
@@ -115,7 +116,7 @@ def cut_off(dress: Dressed, by: float, where: str) -> Dressed:
         done.add(ref.piece)
         try:
             pieces[ref.piece] = shortened(pieces[ref.piece], ref.edge, by)
-        except ValueError:
+        except CannotMake:
             return dress.also(
                 warn(
                     "cannot-cut-off",
@@ -129,7 +130,7 @@ def cut_off(dress: Dressed, by: float, where: str) -> Dressed:
 
 
 def shortened(piece: Piece, edge: str, by: float) -> Piece:
-    """A piece with one edge moved ``by`` inwards, its neighbours cut where they meet it. Raises ValueError."""
+    """A piece with one edge moved ``by`` inwards, its neighbours cut where they meet it. Raises CannotDraw."""
     index = next(i for i, e in enumerate(piece.edges) if e.name == edge)
     count = len(piece.edges)
     before, hem, after = piece.edges[index - 1], piece.edges[index], piece.edges[(index + 1) % count]
@@ -141,11 +142,11 @@ def shortened(piece: Piece, edge: str, by: float) -> Piece:
     ))  # fmt: skip
     a, b = before.path.crossings(long), after.path.crossings(long)
     if not a or not b:
-        raise ValueError("nothing is left")
+        raise CannotDraw("nothing is left")
     at_before, along_before = a[-1]
     at_after, along_after = b[0]
     if along_before >= along_after or at_before < 5 or after.path.length - at_after < 5:
-        raise ValueError("nothing is left")
+        raise CannotDraw("nothing is left")
     made = {
         before.name: before.path.between(0.0, at_before), edge: long.between(along_before, along_after),
         after.name: after.path.between(at_after, after.path.length),

@@ -1,0 +1,93 @@
+"""Whether every piece can be drawn and cut out: the last look before a garment leaves the table.
+
+outline crosses itself          stop: the lines it is drawn from do not go together
+allowance wider than the curve  stop: it is drawn with the widest that goes, and both are said
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import replace
+
+from shapely import Polygon
+
+from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.findings import Finding, Place, in_recipe, stop
+from gentle_hem.core.geometry import Path
+from gentle_hem.core.geometry.parallel import parallel
+from gentle_hem.core.pattern import Edge, Piece
+
+HALVINGS = 8
+"""How often the widest allowance is sought by halving: to within a 256th of what was asked."""
+
+
+def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
+    """The pieces with every allowance their curves can take, and what could not be done."""
+    looked: list[Piece] = []
+    findings: list[Finding] = []
+    for piece in pieces:
+        edges = []
+        for edge in piece.edges:
+            widest = _widest(edge)
+            edges.append(edge if widest == edge.allowance else replace(edge, allowance=widest))
+            if widest != edge.allowance:
+                findings.append(_too_wide(piece, edge, widest))
+        made = piece if tuple(edges) == piece.edges else replace(piece, edges=tuple(edges))
+        looked.append(made)
+        if piece.material == "lining":
+            continue  # its outline is the outer piece's
+        if _crosses_itself(made.seam_line):
+            findings.append(
+                stop(
+                    "outline-crosses-itself",
+                    "The outline of the {piece} crosses itself; the measures or style lines it is drawn from do not go "
+                    "together.",
+                    Place(piece=piece.name),
+                    piece=piece.name,
+                )
+            )
+        elif _crosses_itself(made.cut_line):
+            findings.append(
+                stop(
+                    "cut-line-crosses-itself",
+                    "The cut line of the {piece} crosses itself: an edge is too short or too hollow for the allowances "
+                    "beside it. Make them narrower.",
+                    Place(piece=piece.name),
+                    *in_recipe("allowances"),
+                    piece=piece.name,
+                )
+            )
+    return looked, findings
+
+
+def _crosses_itself(outline: Path) -> bool:
+    return not Polygon([tuple(p) for p in outline.flatten(0.2)]).is_valid
+
+
+def _goes(edge: Edge, allowance: float) -> bool:
+    try:
+        parallel(edge.path, -allowance)
+    except CannotMake:
+        return False
+    return True
+
+
+def _widest(edge: Edge) -> float:
+    """The widest allowance up to its own that an edge's curve leaves room for, mm."""
+    if edge.allowance == 0 or _goes(edge, edge.allowance):
+        return edge.allowance
+    least, most = 0.0, edge.allowance
+    for _ in range(HALVINGS):
+        middle = (least + most) / 2
+        least, most = (middle, most) if _goes(edge, middle) else (least, middle)
+    return least
+
+
+def _too_wide(piece: Piece, edge: Edge, widest: float) -> Finding:
+    return stop(
+        "allowance-too-wide",
+        "An allowance of {asked} leaves nothing of the {edge} of the {piece}, which turns too tightly for it; it is "
+        "drawn with {widest}. Ask for no more than that, or make the curve wider.",
+        Place(piece=piece.name, edge=edge.name),
+        asked=edge.allowance, widest=widest, edge=edge.name, piece=piece.name,
+    )  # fmt: skip
