@@ -21,7 +21,7 @@ def test_sum_in_json_as_the_contract_writes_it(capsys):
     radius = said["values"]["seam_radius"]
     assert radius == {"mm": pytest.approx(863.6 / (2 * pi)), "text": "5 3/8 in", "exact": "5.4113 in"}
     assert said["workings"][0]["formula"] == "seam ÷ (2π × sweep/360)"
-    assert said["workings"][0]["line"] == "34 in ÷ 6.2832 = 5.4113 in"
+    assert said["workings"][0]["line"] == "34 in ÷ 6.2832 = 5.411, on the tape 5 3/8 in"
     assert said["findings"] == []
 
 

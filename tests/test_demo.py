@@ -28,7 +28,7 @@ def demo():
 
 
 def test_every_player_is_on_the_desk(demo):
-    rows = demo.get("/api/desk").json()
+    rows = demo.get("/api/desk").json()["rows"]
     assert {row["title"] for row in rows} == {work.title for _, work in works()}
     assert {row["person"]["name"] for row in rows} == {player.name for player in PLAYERS}
     assert [row["title"] for row in rows if row["stops"]] == ["Harbour dance dress"]
@@ -44,7 +44,7 @@ def test_every_player_has_a_dated_set_of_measures(demo):
 
 
 def test_every_commission_can_be_taken_home_as_files(demo):
-    for row in demo.get("/api/desk").json():
+    for row in demo.get("/api/desk").json()["rows"]:
         for name in demo.get("/api/files").json():
             answer = demo.get(f"/api/commissions/{row['id']}/files/{name}")
             assert answer.status_code == 200, (row["title"], name)
@@ -52,11 +52,12 @@ def test_every_commission_can_be_taken_home_as_files(demo):
 
 
 def test_a_demo_changed_is_fresh_again_when_started_again(demo):
-    gown = next(row["id"] for row in demo.get("/api/desk").json() if row["title"] == "Ball gown")
+    gown = next(row["id"] for row in demo.get("/api/desk").json()["rows"] if row["title"] == "Ball gown")
     recipe = demo.get(f"/api/commissions/{gown}").json()["recipe"]
     recipe["lower"]["length"] = 999.0
-    assert demo.post(f"/api/commissions/{gown}/versions", json=recipe).json()["version"] == 2
-    assert len(demo.get(f"/api/commissions/{gown}/versions").json()) == 2
+    body = {"recipe": recipe, "from_version": 1}
+    assert demo.post(f"/api/commissions/{gown}/versions", json=body).json()["version"] == 2
+    assert len(demo.get(f"/api/commissions/{gown}/versions").json()["versions"]) == 2
     assert demo.get(f"/api/commissions/{gown}/versions/1").json()["lower"]["length"] == 1080.0
 
 

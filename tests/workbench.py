@@ -25,4 +25,4 @@ def type_word(page, path, typed):
 
 def numbered(studio, title):
     """The number of a commission by its title."""
-    return next(row["id"] for row in get(studio, "/api/desk") if row["title"] == title)
+    return next(row["id"] for row in get(studio, "/api/desk")["rows"] if row["title"] == title)

@@ -1,4 +1,4 @@
-"""The commands: demo, run, test, check, sum, make, bench, client.
+"""The commands: demo, run, backup, restore, test, check, sum, make, bench, client.
 
 Exit codes: 0 done; 2 bad input, with one sentence on stderr; 1 a fault of the program.
 """
@@ -7,24 +7,31 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import shutil
+import signal
 import socket
 import subprocess
 import sys
+from datetime import datetime
 from pathlib import Path
-from typing import NoReturn
+from typing import TYPE_CHECKING, NoReturn
 
-from pydantic import ValidationError
-
-from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.fault import FAULT
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.recipe import Recipe, UnreadableRecipe, read_recipe
 from gentle_hem.core.sums import SUMS, SumResult
 from gentle_hem.core.sums.sum import SumError, ask
-from gentle_hem.core.units import Said, Unit
+from gentle_hem.core.units import Said, Tape, Unit
 from gentle_hem.recipe_page import recipe_page
+
+if TYPE_CHECKING:
+    from gentle_hem.store import Store
 
 HOME = Path(__file__).resolve().parents[2]
 WEB = HOME / "web"
 PORT = 8765
+OWN = HOME / ".data" / "own"
 RECIPE_PAGE = HOME / "docs" / "recipe.md"
 
 
@@ -44,12 +51,14 @@ def main(arguments: list[str] | None = None) -> int:
     given = sys.argv[1:] if arguments is None else arguments
     try:
         if given[:1] == ["test"]:
-            return subprocess.call([sys.executable, "-m", "pytest", *given[1:]], cwd=HOME)
+            return _test(given[1:])
         options = _parser().parse_args(given)
         return int(options.does(options) or 0)
     except BadInput as wrong:
         print(wrong, file=sys.stderr)
         return 2
+    except KeyboardInterrupt:  # Ctrl-C: everything has been closed by now
+        return 0
 
 
 def _parser() -> Parser:
@@ -62,10 +71,20 @@ def _parser() -> Parser:
 
     run = commands.add_parser("run", help="serve your own records")
     run.add_argument("--port", type=int, default=PORT)
-    run.add_argument("--data", type=Path, default=HOME / ".data" / "own", help="the folder your records are kept in")
+    run.add_argument("--data", type=Path, default=OWN, help="the folder your records are kept in")
     run.set_defaults(does=_run)
 
-    commands.add_parser("test", help="run all tests (takes pytest's arguments)")
+    backup = commands.add_parser("backup", help="everything into one file, while the program runs or not")
+    backup.add_argument("file", type=Path, metavar="FILE")
+    backup.add_argument("--data", type=Path, default=OWN, help="the folder your records are kept in")
+    backup.set_defaults(does=_backup)
+
+    restore = commands.add_parser("restore", help="a backup brought back; what it replaces is kept")
+    restore.add_argument("file", type=Path, metavar="FILE")
+    restore.add_argument("--data", type=Path, default=OWN, help="the folder your records are kept in")
+    restore.set_defaults(does=_restore)
+
+    commands.add_parser("test", help="run all tests (takes pytest's arguments; --long adds the long ones)")
 
     check = commands.add_parser("check", help="lint, types, import rules and formatting")
     check.set_defaults(does=_check)
@@ -75,6 +94,7 @@ def _parser() -> Parser:
     one.add_argument("inputs", nargs="*", metavar="key=value")
     one.add_argument("--json", action="store_true")
     one.add_argument("--unit", choices=["in", "cm"], help="the unit of bare numbers, and of the answer")
+    one.add_argument("--mark", type=int, choices=[8, 16], default=8, help="read inches to eighths or sixteenths")
     one.set_defaults(does=_sum)
 
     make = commands.add_parser("make", help="a recipe to files")
@@ -94,27 +114,53 @@ def _parser() -> Parser:
 
 def _demo(options: argparse.Namespace) -> None:
     from gentle_hem.demo import fill
-    from gentle_hem.store import Store
 
     _check_port(options.port)
     folder = HOME / ".data" / f"demo-{options.port}"
     shutil.rmtree(folder, ignore_errors=True)
-    store = Store(folder)
+    store = _opened(folder)
     fill(store)
-    _serve(store, options.port)
+    _serve(store, options.port, demo=True)
 
 
 def _run(options: argparse.Namespace) -> None:
-    from gentle_hem.store import Store
-
     _check_port(options.port)
+    _serve(_opened(options.data), options.port)
+
+
+def _opened(folder: Path) -> Store:
+    """The records in a folder; BadInput with one sentence when they cannot be opened."""
+    from gentle_hem.store import Store, StoreTrouble
+
     try:
-        store = Store(options.data)
-    except OSError as error:
-        raise BadInput(
-            f"The folder {options.data} cannot be used: {error.strerror}; name one you can write to."
-        ) from None
-    _serve(store, options.port)
+        return Store(folder)
+    except StoreTrouble as trouble:
+        raise BadInput(str(trouble)) from None
+
+
+def _backup(options: argparse.Namespace) -> None:
+    from gentle_hem.store.backup import FILE_NAME, back_up
+    from gentle_hem.store.trouble import StoreTrouble
+
+    records = options.data / FILE_NAME
+    if not records.exists():
+        raise BadInput(f"There are no records in {options.data}; name their folder with --data.")
+    try:
+        back_up(records, options.file)
+    except StoreTrouble as trouble:
+        raise BadInput(str(trouble)) from None
+    print(f"Everything is in {options.file}.")
+
+
+def _restore(options: argparse.Namespace) -> None:
+    from gentle_hem.store.backup import restore
+    from gentle_hem.store.trouble import StoreTrouble
+
+    try:
+        kept = restore(options.file, options.data, datetime.now())
+    except StoreTrouble as trouble:
+        raise BadInput(str(trouble)) from None
+    print(f"Restored from {options.file}." + (f" What it replaced is kept in {kept}." if kept else ""))
 
 
 def _check_port(port: int) -> None:
@@ -128,15 +174,14 @@ def _check_port(port: int) -> None:
             raise BadInput(f"Port {port} is taken by another program; name another with --port.") from None
 
 
-def _serve(store: object, port: int) -> None:
+def _serve(store: Store, port: int, demo: bool = False) -> None:
+    """Answer until Ctrl-C, a closed terminal or a polite end; then everything is folded into the one file."""
     import uvicorn
 
     from gentle_hem.api.app import create_app
-    from gentle_hem.store import Store
 
-    assert isinstance(store, Store)
     dist = WEB / "dist"
-    app = create_app(store, dist if (dist / "index.html").exists() else None)
+    app = create_app(store, dist if (dist / "index.html").exists() else None, demo)
 
     class Server(uvicorn.Server):
         """Says where it answers once it does."""
@@ -146,7 +191,24 @@ def _serve(store: object, port: int) -> None:
             if self.started:
                 print(f"Gentle Hem answers at http://127.0.0.1:{port}", flush=True)
 
-    Server(uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning")).run()
+    config = uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning", timeout_graceful_shutdown=5)
+    server = Server(config)
+    signal.signal(signal.SIGHUP, server.handle_exit)
+    server.run()
+    if not server.started:
+        raise BadInput(f"Port {port} was taken by another program just now; name another with --port.")
+
+
+LONG_TESTS = "HEM_LONG_TESTS"
+
+
+def _test(arguments: list[str]) -> int:
+    """pytest with its own arguments; ``--long`` adds the runs that take their time."""
+    long = "--long" in arguments
+    given = [argument for argument in arguments if argument != "--long"]
+    return subprocess.call(
+        [sys.executable, "-m", "pytest", *given], cwd=HOME, env={**os.environ, LONG_TESTS: "1"} if long else None
+    )
 
 
 def _check(_: argparse.Namespace) -> int:
@@ -204,7 +266,7 @@ def _sum(options: argparse.Namespace) -> None:
         result = ask(kind, inputs, unit).answer()
     except SumError as wrong:
         raise BadInput(str(wrong)) from None
-    shown = unit or _spoken_unit(inputs)
+    shown = Tape(unit or _spoken_unit(inputs), options.mark)
     if options.json:
         print(json.dumps(result.document(shown), indent=2, ensure_ascii=False))
     else:
@@ -227,21 +289,21 @@ def _print_sum(title: str, result: SumResult, unit: Said) -> None:
         print(f"  {finding['severity']}: {finding['text']}")
 
 
-def read_recipe(path: Path) -> Recipe:
+def recipe_in(path: Path) -> Recipe:
     """A recipe file; BadInput when there is none or it cannot be read."""
-    from gentle_hem.api.problems import field_problems
-
     try:
-        return Recipe.model_validate_json(path.read_bytes())
+        document = json.loads(path.read_bytes())
     except OSError as error:
         raise BadInput(f"{path} cannot be opened: {error.strerror}; name a .recipe.json file.") from None
-    except ValidationError as error:
-        first = field_problems(error.errors())[0]
-        where = f" at {first.field}" if first.field else ""
-        raise BadInput(f"{path} is not a recipe{where}: {first.text}") from None
+    except (ValueError, RecursionError):
+        raise BadInput(f"{path} is not readable JSON; name a .recipe.json file.") from None
+    try:
+        return read_recipe(document)
+    except UnreadableRecipe as why:
+        raise BadInput(f"{path} is not a recipe: {why}") from None
 
 
-def _make(options: argparse.Namespace) -> None:
+def _make(options: argparse.Namespace) -> int:
     from gentle_hem.formats.files import WRITERS, write_all
     from gentle_hem.formats.paper import Paper
 
@@ -249,7 +311,8 @@ def _make(options: argparse.Namespace) -> None:
     unknown = [name for name in formats if name not in WRITERS]
     if unknown or not formats:
         raise BadInput(f"There is no format {', '.join(unknown) or 'given'}; there are {', '.join(WRITERS)}.")
-    recipe = read_recipe(options.file)
+    recipe = recipe_in(options.file)
+    faults = [f.text(recipe.unit) for f in make_up(recipe).findings if f.code == FAULT]
     files = write_all(recipe, formats, Paper(options.paper))
     try:
         options.out.mkdir(parents=True, exist_ok=True)
@@ -258,6 +321,9 @@ def _make(options: argparse.Namespace) -> None:
     except OSError as error:
         raise BadInput(f"{options.out} cannot be written to: {error.strerror}; name another folder.") from None
     print(f"{len(files)} files in {options.out}: {', '.join(files)}")
+    for fault in faults:
+        print(fault, file=sys.stderr)
+    return 1 if faults else 0
 
 
 def _bench(_: argparse.Namespace) -> None:

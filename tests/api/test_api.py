@@ -89,7 +89,7 @@ def test_refused_saves_leave_the_commission_as_it_was(client):
 
 
 def test_desk_names_the_waist_that_does_not_meet(client):
-    rows = client.get("/api/desk").json()
+    rows = client.get("/api/desk").json()["rows"]
     assert len(rows) >= 3
     [open_row] = [row for row in rows if row["stops"]]
     assert open_row["title"] == "Harbour dance dress"
@@ -137,7 +137,7 @@ def test_files_and_versions(client):
     names = zipfile.ZipFile(io.BytesIO(packed.content)).namelist()
     assert {"pattern.pdf", "pieces.svg", "pieces.dxf", "cut-list.csv", "garment.json", "recipe.json"} <= set(names)
     assert client.get("/api/commissions/2/files/pieces.svg").headers["content-type"] == "image/svg+xml"
-    [version] = client.get("/api/commissions/2/versions").json()
+    [version] = client.get("/api/commissions/2/versions").json()["versions"]
     kept = client.get(f"/api/commissions/2/versions/{version['version']}").json()
     assert Recipe.model_validate(kept).name == client.get("/api/commissions/2").json()["title"]
 
@@ -148,17 +148,39 @@ def test_recipe_schema_is_published_and_accepts_the_examples(client):
     schema = client.get("/api/schema/recipe").json()
     validator = jsonschema_rs.validator_for(schema)
     assert validator.is_valid(json.loads(a_recipe().model_dump_json()))
-    assert not validator.is_valid({"name": "no bodice"})
+    assert validator.is_valid({"name": "no bodice yet", "lower": {"kind": "circle"}})
+    assert not validator.is_valid({"name": "no lower part"})
 
 
 def test_foreign_pages_are_refused(client):
     assert client.get("/api/desk", headers={"host": "evil.example"}).status_code == 403
     assert client.get("/api/desk", headers={"origin": "http://evil.example"}).status_code == 403
-    assert client.get("/api/desk", headers={"origin": "http://localhost:8765"}).status_code == 200
+    assert client.get("/api/desk", headers={"origin": "http://127.0.0.1:9000"}).status_code == 403
+    assert client.get("/api/desk", headers={"origin": "http://127.0.0.1"}).status_code == 200
+    assert client.get("/api/desk", headers={"host": "localhost", "origin": "http://localhost"}).status_code == 200
+    assert client.get("/api/desk", headers={"host": "[::1"}).status_code == 403
+    for site, status in (("cross-site", 403), ("same-site", 403), ("same-origin", 200), ("none", 200)):
+        assert client.get("/api/desk", headers={"sec-fetch-site": site}).status_code == status
 
 
 def test_a_body_too_large_to_be_a_recipe_is_refused(client):
-    assert client.post("/api/make-up", content=b" " * 5_000_000).status_code == 413
+    def in_chunks():
+        for _ in range(9):
+            yield b" " * 1_000_000
+
+    for body in (b" " * 8_000_001, in_chunks()):
+        answer = client.post("/api/make-up", content=body)
+        assert answer.status_code == 413
+        assert "8 MB" in answer.json()["detail"]
+
+
+def test_pages_and_answers_are_kept_to_themselves(client):
+    answer = client.get("/api/health")
+    assert answer.headers["x-content-type-options"] == "nosniff"
+    assert answer.headers["x-frame-options"] == "DENY"
+    assert answer.headers["cross-origin-resource-policy"] == "same-origin"
+    assert "frame-ancestors 'none'" in answer.headers["content-security-policy"]
+    assert answer.headers["cache-control"] == "no-store"
 
 
 def test_sums_speak_their_usual_lengths_in_the_asked_unit(client):

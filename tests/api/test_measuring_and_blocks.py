@@ -20,7 +20,8 @@ from gentle_hem.store import Store
 
 @pytest.fixture(scope="module")
 def client(tmp_path_factory):
-    with TestClient(create_app(Store(tmp_path_factory.mktemp("measuring"))), base_url="http://127.0.0.1") as client:
+    app = create_app(Store(tmp_path_factory.mktemp("measuring")), demo=True)
+    with TestClient(app, base_url="http://127.0.0.1") as client:
         yield client
 
 

@@ -88,7 +88,7 @@ def test_a_dart_is_moved_a_neck_is_faced_and_it_all_prints(page, studio):
     choose(page, "style.facing", "faced")
     expect(page.locator('[data-tie="front bust dart"]')).to_have_attribute("data-state", "meets")
     expect(page.locator('[data-edge="front neck facing/neckline"]')).to_be_attached()
-    number = next(row["id"] for row in get(studio, "/api/desk") if row["title"] == "Midsummer dance dress")
+    number = next(row["id"] for row in get(studio, "/api/desk")["rows"] if row["title"] == "Midsummer dance dress")
     wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["style"]["facing"] == "faced")
     with page.expect_download() as download:
         page.get_by_role("link", name="Pattern for your printer").click()

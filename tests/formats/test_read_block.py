@@ -20,7 +20,7 @@ HALF = [(0, 0), (200, 0), (240, 170), (195, 200), (190, 300), (200, 360), (75, 3
 """A bodice front in millimetres, y up: waist, side, armhole (in chords), shoulder, neckline (in chords), centre."""
 
 
-BOMB = b'<!DOCTYPE x [<!ENTITY a "aaaa">]><svg xmlns="http://www.w3.org/2000/svg">&a;</svg>'
+BOMB = b'<!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><svg xmlns="http://www.w3.org/2000/svg">&b;</svg>'
 
 
 def svg_of(points, scale=1.0, inner="", head='width="400mm" height="400mm" viewBox="0 0 400 400"'):
@@ -124,7 +124,7 @@ def test_a_dart_cut_into_the_outline_is_found():
     [
         ("a.svg", b"this is not a drawing", "not a readable SVG"),
         ("a.svg", b'<svg xmlns="http://www.w3.org/2000/svg"/>', "holds no lines"),
-        ("a.svg", BOMB, "not a readable"),
+        ("a.svg", BOMB, "declares entities"),
         ("a.dxf", b"0\nSECTION\nnonsense", "not a readable DXF|no closed outline"),
         ("a.json", b"{}", "no list of pieces"),
         ("a.json", json.dumps({"pieces": [{"name": "x", "edges": [{"name": "a"}]}]}).encode(), "cannot be read"),

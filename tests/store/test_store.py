@@ -29,7 +29,7 @@ def store(tmp_path):
 
 @pytest.fixture
 def commission_id(store):
-    with store.session() as session:
+    with store.writing() as session:
         person = Person(name="Somebody", remarks="")
         session.add(person)
         session.flush()
@@ -54,7 +54,7 @@ def test_opening_twice_changes_nothing(store, tmp_path):
 
 def test_versions_are_appended_and_the_same_recipe_adds_none(store, commission_id):
     recipe = a_recipe().model_dump(mode="json")
-    with store.session() as session:
+    with store.writing() as session:
         assert append_version(session, commission_id, recipe).number == 1
         assert append_version(session, commission_id, recipe).number == 1
         assert append_version(session, commission_id, {**recipe, "name": "Other"}).number == 2
@@ -62,7 +62,7 @@ def test_versions_are_appended_and_the_same_recipe_adds_none(store, commission_i
 
 
 def test_figures_are_dated_and_never_overwritten(store, commission_id):
-    with store.session() as session:
+    with store.writing() as session:
         for day, waist in ((date(2026, 5, 2), 720.0), (date(2026, 6, 1), 735.0), (date(2026, 4, 1), 700.0)):
             session.add(FigureSet(person_id=1, taken_on=day, measures={"waist_girth": waist}))
         session.flush()
@@ -73,15 +73,15 @@ def test_figures_are_dated_and_never_overwritten(store, commission_id):
 def test_foreign_keys_and_wal_are_on(store):
     with store.engine.connect() as connection:
         assert connection.execute(text("PRAGMA journal_mode")).scalar() == "wal"
-    with pytest.raises(IntegrityError), store.session() as session:
+    with pytest.raises(IntegrityError), store.writing() as session:
         append_version(session, 999, {})
 
 
 def test_lengths_are_stored_unrounded(store, commission_id):
     recipe = a_recipe(lower={"length": "24 1/3 in"})
-    with store.session() as session:
+    with store.writing() as session:
         append_version(session, commission_id, recipe.model_dump(mode="json"))
-    with store.session() as session:
+    with store.writing() as session:
         assert latest_version(session, commission_id).recipe["lower"]["length"] == recipe.lower.length
 
 
@@ -93,15 +93,18 @@ def test_kill_9_in_the_middle_of_saves_loses_no_acknowledged_save(tmp_path):
     acknowledged: dict[int, list[float]] = {1: [], 2: [], 3: []}
 
     def save(commission):
-        recipe = httpx.get(f"{server.url}/api/commissions/{commission}").json()["recipe"]
+        opened = httpx.get(f"{server.url}/api/commissions/{commission}").json()
+        recipe, version = opened["recipe"], opened["version"]
         with httpx.Client(base_url=server.url, timeout=5) as client:
             for i in range(10_000):
                 recipe["lower"]["length"] = 500.0 + i / 7
                 try:
-                    answer = client.post(f"/api/commissions/{commission}/versions", json=recipe)
+                    body = {"recipe": recipe, "from_version": version}
+                    answer = client.post(f"/api/commissions/{commission}/versions", json=body)
                 except httpx.HTTPError:
                     return
                 if answer.status_code == 201:
+                    version = answer.json()["version"]
                     acknowledged[commission].append(recipe["lower"]["length"])
 
     savers = [threading.Thread(target=save, args=(commission,)) for commission in acknowledged]

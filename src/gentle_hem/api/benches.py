@@ -7,12 +7,13 @@ from typing import Annotated, Any
 from fastapi import APIRouter, Body, HTTPException
 from pydantic import BaseModel
 
+from gentle_hem.api.kept import Asked
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.rescue import CutCircle, Way, spoken, ways_out
 from gentle_hem.core.sums import SUMS
 from gentle_hem.core.sums.sum import ask
-from gentle_hem.core.units import Unit, format_length
+from gentle_hem.core.units import Tape, format_length
 from gentle_hem.core.workings import Workings
 from gentle_hem.formats.drawing import strokes
 from gentle_hem.formats.garment_document import WorkingDocument, workings_documents
@@ -60,8 +61,9 @@ class RescueOut(BaseModel):
 
 
 @benches.get("/sums")
-def list_sums(unit: Unit = Unit.CM) -> list[SumOut]:
+def list_sums(asked: Asked) -> list[SumOut]:
     """The sums there are, with what each asks for; usual lengths are spoken in ``unit``."""
+    unit = asked.tape()
     listed = []
     for kind in SUMS.values():
         inputs = []
@@ -82,13 +84,14 @@ def list_sums(unit: Unit = Unit.CM) -> list[SumOut]:
 
 
 @benches.post("/sums/{name}")
-def one_sum(name: str, inputs: Annotated[dict[str, Any], Body()], unit: Unit = Unit.CM) -> dict[str, Any]:
+def one_sum(name: str, inputs: Annotated[dict[str, Any], Body()], asked: Asked) -> dict[str, Any]:
     """One sum with its workings and a small drawing. Lengths may be text; a bare number in text is in ``unit``."""
     kind = SUMS.get(name)
     if kind is None:
-        raise HTTPException(404, f"There is no such sum as {name}; there are {', '.join(SUMS)}.")
-    asked = ask(kind, inputs, unit)
-    return {**asked.answer().document(unit), "sketch": _sketch(asked.sketch())}
+        raise HTTPException(404, f"There is no such sum as {name[:40]}; there are {', '.join(SUMS)}.")
+    tape = asked.tape()
+    one = ask(kind, inputs, tape.unit)
+    return {**one.answer().document(tape), "sketch": _sketch(one.sketch())}
 
 
 def _sketch(paths: list[Path]) -> dict[str, Any]:
@@ -107,9 +110,10 @@ def _box(paths: list[Path]) -> Box:
 
 
 @benches.post("/rescue")
-def rescue(cut: Annotated[dict[str, Any], Body()], unit: Unit = Unit.CM) -> RescueOut:
+def rescue(cut: Annotated[dict[str, Any], Body()], asked: Asked) -> RescueOut:
     """Every way out for a circle that is already cut: what it costs, how long it takes, the piece as it then is."""
-    read = CutCircle.model_validate(cut, context={"unit": unit})
+    unit = asked.tape()
+    read = CutCircle.model_validate(cut, context={"unit": unit.unit})
     if read.cut_radius is None and read.edge_now is None:
         raise HTTPException(422, "Say the radius as it was cut, or what the edge measures now.")
     notes = Workings()
@@ -117,7 +121,7 @@ def rescue(cut: Annotated[dict[str, Any], Body()], unit: Unit = Unit.CM) -> Resc
     return RescueOut(sentence=spoken(read, unit), ways=ways, workings=workings_documents(tuple(notes), unit))
 
 
-def _way(way: Way, unit: Unit) -> WayOut:
+def _way(way: Way, unit: Tape) -> WayOut:
     lines = [stroke.path for stroke in strokes(way.piece)]
     return WayOut(
         code=way.code,

@@ -4,15 +4,18 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, File, HTTPException, UploadFile
+from fastapi import APIRouter, File, HTTPException, Request, UploadFile
 from pydantic import BaseModel, Field
 
+from gentle_hem.api.kept import Asked
 from gentle_hem.core.block.own import NAMES, Named, OwnBodice
-from gentle_hem.core.geometry import Path, Point
-from gentle_hem.core.geometry.path_text import path_data, path_from_text
-from gentle_hem.core.units import Unit, format_length
-from gentle_hem.formats.outlines import FoundDart, FoundEdge, Outline, UnreadableError
-from gentle_hem.formats.read_block import LARGEST_FILE, as_half, read_block
+from gentle_hem.core.geometry import Point
+from gentle_hem.core.geometry.path_text import path_from_text
+from gentle_hem.core.names import Name, a_name
+from gentle_hem.core.units import Tape, format_length
+from gentle_hem.formats.apart import NotReadError, ReadingRoom
+from gentle_hem.formats.outlines import FoundDart, FoundEdge, Outline
+from gentle_hem.formats.read_block import as_half
 
 blocks = APIRouter(prefix="/api", tags=["blocks"])
 
@@ -49,35 +52,35 @@ class NamedOutline(BaseModel):
 class BlockIn(BaseModel):
     """Two outlines with their edges named: the front and the back."""
 
-    source: str = Field("a file", max_length=120)
+    source: Name = Field("a file", max_length=120)
     front: NamedOutline
     back: NamedOutline
 
 
 @blocks.post("/blocks/read")
-async def read_file(file: Annotated[UploadFile, File()], unit: Unit = Unit.CM) -> list[OutlineFound]:
-    """The closed outlines in an SVG, DXF or garment.json, largest first."""
-    content = await file.read(LARGEST_FILE + 1)
+def read_file(file: Annotated[UploadFile, File()], request: Request, asked: Asked) -> list[OutlineFound]:
+    """The closed outlines in an SVG, DXF or garment.json, largest first. It is read in a process of its own."""
+    room: ReadingRoom = request.app.state.reading_room
+    name = a_name((file.filename or "the file").encode(errors="replace").decode())[:120]
     try:
-        found = read_block(file.filename or "the file", content)
-    except UnreadableError as wrong:
+        outlines = room.read("block", name, file.file.read())
+    except NotReadError as wrong:
         raise HTTPException(422, str(wrong)) from None
-    return [_found(outline, unit) for outline in found[:40]]
+    return [_found(outline, asked.tape()) for outline in outlines]
 
 
-def _found(outline: Outline, unit: Unit) -> OutlineFound:
-    left, bottom, right, top = Path.joined(edge.path for edge in outline.edges).box
+def _found(outline: dict[str, Any], tape: Tape) -> OutlineFound:
+    left, bottom, right, top = outline["box"]
     return OutlineFound(
-        name=outline.name,
+        name=outline["name"],
         edges=[
-            EdgeFound(d=path_data(e.path), length=format_length(e.path.length, unit), guess=e.guess)
-            for e in outline.edges
+            EdgeFound(d=e["d"], length=format_length(e["length"], tape), guess=e["guess"]) for e in outline["edges"]
         ],
-        darts=[DartFound(edge=d.edge, at=d.at, intake=d.intake, apex=(d.apex.x, -d.apex.y)) for d in outline.darts],
+        darts=[DartFound(**dart) for dart in outline["darts"]],
         box=(left, -top, right - left, top - bottom),
-        width=format_length(right - left, unit),
-        height=format_length(top - bottom, unit),
-    )  # fmt: skip
+        width=format_length(right - left, tape),
+        height=format_length(top - bottom, tape),
+    )
 
 
 @blocks.get("/blocks/edge-names")
@@ -91,13 +94,13 @@ def take_block(block: BlockIn) -> dict[str, Any]:
     """A bodice from two named outlines, as a recipe keeps it."""
     halves = {}
     for where, named in (("front", block.front), ("back", block.back)):
-        outline = Outline(
-            named.outline.name,
-            tuple(FoundEdge(path_from_text(edge.d), edge.guess) for edge in named.outline.edges),
-            tuple(FoundDart(d.edge, d.at, d.intake, Point(d.apex[0], -d.apex[1])) for d in named.outline.darts),
-        )
         try:
+            outline = Outline(
+                named.outline.name,
+                tuple(FoundEdge(path_from_text(edge.d), edge.guess) for edge in named.outline.edges),
+                tuple(FoundDart(d.edge, d.at, d.intake, Point(d.apex[0], -d.apex[1])) for d in named.outline.darts),
+            )
             halves[where] = as_half(outline, named.names)
-        except UnreadableError as wrong:
+        except ValueError as wrong:
             raise HTTPException(422, f"The {where}: {wrong}") from None
     return OwnBodice.model_validate({"source": block.source, **halves}).model_dump(mode="json")

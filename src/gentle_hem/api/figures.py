@@ -8,13 +8,15 @@ from typing import Annotated, Any
 from fastapi import APIRouter, Body, HTTPException, Request, Response
 from pydantic import BaseModel, Field
 
+from gentle_hem.api.kept import Asked
 from gentle_hem.core.agreement import agreement
 from gentle_hem.core.estimates import from_size
 from gentle_hem.core.figure import MEASURES, Figure, MeasureKey
 from gentle_hem.core.measuring import TABS, compare_sets, jumps, next_to_take
 from gentle_hem.core.units import Unit, format_length, parse_length
 from gentle_hem.devices.tape import Manner, SimulatedTape, lengths
-from gentle_hem.formats.figure_csv import TableError, from_csv, to_csv
+from gentle_hem.formats.apart import NotReadError, ReadingRoom
+from gentle_hem.formats.figure_csv import to_csv
 from gentle_hem.formats.garment_document import FindingDocument, finding_document
 
 figures = APIRouter(prefix="/api", tags=["figures"])
@@ -87,10 +89,11 @@ def list_measures() -> list[TabOut]:
 
 @figures.post("/figures/read")
 def read_figure(
-    figure: Annotated[dict[str, Any], Body()], unit: Unit = Unit.CM, after: MeasureKey | None = None
+    figure: Annotated[dict[str, Any], Body()], asked: Asked, after: MeasureKey | None = None
 ) -> FigureReadOut:
     """A figure as it was typed, read: lengths as text in ``unit``, its findings, and the next measure to take."""
-    read = Figure.model_validate(figure, context={"unit": unit})
+    unit = asked.tape()
+    read = Figure.model_validate(figure, context={"unit": unit.unit})
 
     def said(value: float | None) -> str:
         return "" if value is None else format_length(value, unit)
@@ -116,8 +119,9 @@ class TwoFigures(BaseModel):
 
 
 @figures.post("/figures/compare")
-def compare_figures(sets: TwoFigures, unit: Unit = Unit.CM) -> SetsCompared:
+def compare_figures(sets: TwoFigures, asked: Asked) -> SetsCompared:
     """Two sets of one person's measures beside each other, and girths that changed more than a body does."""
+    unit = asked.tape()
 
     def said(value: float | None, sign: bool = False) -> str:
         if value is None:
@@ -159,17 +163,26 @@ class TableIn(BaseModel):
 
 
 @figures.post("/figures/from-csv")
-def figure_from_csv(table: TableIn, unit: Unit = Unit.CM) -> dict[str, float]:
-    """The measures in a table, mm by key."""
+def figure_from_csv(table: TableIn, request: Request, unit: Unit = Unit.CM) -> dict[str, float]:
+    """The measures in a table, mm by key. It is read in a process of its own."""
+    room: ReadingRoom = request.app.state.reading_room
     try:
-        return {str(key): value for key, value in from_csv(table.text, unit).items()}
-    except TableError as wrong:
+        measures: dict[str, float] = room.read(
+            "table", "The table", table.text.encode(errors="replace"), unit=unit.value
+        )
+    except NotReadError as wrong:
         raise HTTPException(422, str(wrong)) from None
+    return measures
 
 
 @figures.post("/devices/tape/press")
 def press_tape(press: PressIn, request: Request) -> PressOut:
-    """Press the tape's button and hear what it sends. Nothing may come through, or the same reading twice."""
+    """Press the simulated tape's button and hear what it sends: perhaps nothing, or the same reading twice.
+
+    It belongs to the demo studio; there is none beside the maker's own records.
+    """
+    if not request.app.state.demo:
+        raise HTTPException(404, "There is no simulated tape here; it belongs to the demo studio.")
     tape: SimulatedTape = request.app.state.tape
     tape.unit, tape.manner = press.unit, press.manner
     tape.aim(press.held)

@@ -1,37 +1,105 @@
-"""Body measures are personal: only pages served from this machine may ask."""
+"""Body measures are personal: only pages served from this machine may ask, and nothing they are sent goes further."""
 
 from __future__ import annotations
 
 from urllib.parse import urlsplit
 
-from starlette.datastructures import Headers
-from starlette.types import ASGIApp, Receive, Scope, Send
+from starlette.datastructures import Headers, MutableHeaders
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from gentle_hem.api.problems import problem
+from gentle_hem.api.problems import fault, problem
+from gentle_hem.limits import LARGEST_SAID, LARGEST_UPLOAD
 
 HOME = {"127.0.0.1", "localhost"}
 
-LARGEST_BODY = 4 * 1024 * 1024
-"""No recipe or block comes near four megabytes."""
+HEADERS = {
+    "X-Content-Type-Options": "nosniff",
+    "X-Frame-Options": "DENY",
+    "Referrer-Policy": "no-referrer",
+    "Cross-Origin-Resource-Policy": "same-origin",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
+    # the drawn pages place their popovers with style attributes
+    "Content-Security-Policy": "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; "
+    "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+}
+
+
+class TooLarge(Exception):  # noqa: N818  (it is not an error of the program)
+    """More was sent than is accepted."""
 
 
 class OnlyFromHere:
-    """Refuses foreign Host and Origin headers, and bodies too large to be meant."""
+    """Refuses foreign hosts, origins and pages, and bodies too large to be meant; answers faults itself."""
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        if scope["type"] == "http":
-            headers = Headers(scope=scope)
-            host = urlsplit(f"//{headers.get('host', '')}").hostname
-            origin = headers.get("origin")
-            if host not in HOME or (origin and urlsplit(origin).hostname not in HOME):
-                refusal = problem(403, "Not from here", "This program answers only pages opened on this machine.")
-                await refusal(scope, receive, send)
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        headers = Headers(scope=scope)
+        started = over = False
+
+        async def guarded(message: Message) -> None:
+            nonlocal started
+            if over and not started:  # whatever is made of half a body, it was too large
+                started = True
+                await too_large(scope, receive, send)
                 return
-            size = headers.get("content-length", "0")
-            if size.isdigit() and int(size) > LARGEST_BODY:
-                await problem(413, "Too large", "What was sent is larger than 4 MB.")(scope, receive, send)
+            if over:
                 return
-        await self.app(scope, receive, send)
+            if message["type"] == "http.response.start":
+                started = True
+                made = MutableHeaders(scope=message)
+                for name, value in HEADERS.items():
+                    made.setdefault(name, value)
+                if scope["path"].startswith("/api"):
+                    made.setdefault("Cache-Control", "no-store")
+            await send(message)
+
+        if not is_from_here(headers, scope["path"]):
+            refusal = problem(403, "Not from here", "This program answers only pages opened on this machine.")
+            await refusal(scope, receive, guarded)
+            return
+        size, taken = headers.get("content-length", "0"), 0
+        too_large = problem(413, "Too large", f"What was sent is larger than {LARGEST_SAID}.")
+        if size.isdigit() and int(size) > LARGEST_UPLOAD:
+            await too_large(scope, receive, guarded)
+            return
+
+        async def counted() -> Message:
+            nonlocal taken, over
+            message = await receive()
+            taken += len(message.get("body", b""))
+            over = taken > LARGEST_UPLOAD
+            if over:
+                raise TooLarge
+            return message
+
+        try:
+            await self.app(scope, counted, guarded)
+        except TooLarge:
+            if not started:
+                await too_large(scope, receive, guarded)
+        except Exception as error:
+            answer = fault(error)
+            if not started:
+                await answer(scope, receive, guarded)
+
+
+def is_from_here(headers: Headers, path: str) -> bool:
+    """Whether a request comes from one of the program's own pages, or from no page at all."""
+    host = headers.get("host", "")
+    try:
+        name = urlsplit(f"//{host}").hostname
+    except ValueError:
+        return False
+    if name not in HOME:
+        return False
+    origin = headers.get("origin")
+    if origin and origin != f"http://{host}":
+        return False
+    # another page may link here, but not ask in a page's name
+    return not path.startswith("/api") or headers.get("sec-fetch-site", "none") in ("none", "same-origin")

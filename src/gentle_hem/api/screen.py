@@ -46,7 +46,7 @@ from gentle_hem.core.start import (
     lower_choices,
     trim_choices,
 )
-from gentle_hem.core.units import Unit, format_length
+from gentle_hem.core.units import Said, Tape, format_length, tape
 from gentle_hem.core.walk import SEAM_TOLERANCE, Walked
 from gentle_hem.core.workings import Working
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
@@ -77,20 +77,21 @@ def stage_of(finding: Finding) -> Stage:
     return "lower"
 
 
-def signed(value: float, unit: Unit) -> str:
+def signed(value: float, unit: Said) -> str:
     """A difference with its sign: "+1.4 cm", "0.0 cm"."""
     text = format_length(value, unit)
     nothing = format_length(0.0, unit)
     return text if text in (nothing, f"-{nothing}") or value < 0 else f"+{text}"
 
 
-def screen(recipe: Recipe, garment: Garment, unit: Unit) -> ScreenOut:
+def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
     """A recipe and what it makes, for the screen."""
+    unit = tape(said)
     laid, width, height = lay_to_fill(garment.pieces, SHEET_SHAPE)
     mates = _mates(garment.seams, unit)
     return ScreenOut(
         recipe=recipe.model_dump(mode="json"),
-        unit=unit,
+        unit=unit.unit,
         sentences=[_sentences(part, unit) for part in spoken_parts(recipe, unit)],
         sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
         joins=[_join(report, garment.workings, unit) for report in garment.joins],
@@ -120,7 +121,7 @@ def _choices(parts: list[PartChoice]) -> list[PartChoiceOut]:
 TRIMS_OUT = _choices(trim_choices())
 
 
-def _draft(steps: tuple[Step, ...], unit: Unit) -> DraftOut | None:
+def _draft(steps: tuple[Step, ...], unit: Tape) -> DraftOut | None:
     """The steps with the back turned over and laid to the right of the front; None where nothing was drafted."""
     if not steps:
         return None
@@ -146,7 +147,7 @@ def _draft(steps: tuple[Step, ...], unit: Unit) -> DraftOut | None:
     )
 
 
-def compared(comparison: Comparison, unit: Unit) -> ComparedOut:
+def compared(comparison: Comparison, unit: Said) -> ComparedOut:
     """Both drafts for the screen, the back to the right of the front."""
     front, back = comparison.halves
     apart = max(piece.seam_line.box[2] for piece in front) - min(piece.seam_line.box[0] for piece in back)
@@ -180,7 +181,7 @@ def compared(comparison: Comparison, unit: Unit) -> ComparedOut:
     )  # fmt: skip
 
 
-def _sentences(part: SpokenPart, unit: Unit) -> SentencePartOut:
+def _sentences(part: SpokenPart, unit: Tape) -> SentencePartOut:
     lines: list[list[str | WordOut]] = []
     for line in part.lines:
         out: list[str | WordOut] = []
@@ -207,7 +208,7 @@ def _sentences(part: SpokenPart, unit: Unit) -> SentencePartOut:
     return SentencePartOut(where=part.where, title=part.title, lines=lines)
 
 
-def _mates(seams: tuple[Walked, ...], unit: Unit) -> dict[tuple[str, str], list[MateOut]]:
+def _mates(seams: tuple[Walked, ...], unit: Tape) -> dict[tuple[str, str], list[MateOut]]:
     found: dict[tuple[str, str], list[MateOut]] = {}
     for walked in seams:
         text = f"{walked.verdict.value}, {signed(walked.difference, unit)}"
@@ -224,7 +225,7 @@ def _mates(seams: tuple[Walked, ...], unit: Unit) -> dict[tuple[str, str], list[
     return found
 
 
-def _piece(item: Laid, mates: dict[tuple[str, str], list[MateOut]], height: float, unit: Unit) -> PieceOut:
+def _piece(item: Laid, mates: dict[tuple[str, str], list[MateOut]], height: float, unit: Tape) -> PieceOut:
     piece = item.piece
     drawn: dict[Ink, list[str]] = {ink: [] for ink in Ink}
     for stroke in strokes(piece):
@@ -249,7 +250,7 @@ def _piece(item: Laid, mates: dict[tuple[str, str], list[MateOut]], height: floa
     )
 
 
-def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[str, str], list[MateOut]], unit: Unit) -> EdgeOut:
+def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[str, str], list[MateOut]], unit: Tape) -> EdgeOut:
     path = edge.path.placed(item.placement)
     middle, along = path.point_at(path.length / 2), path.tangent_at(path.length / 2)
     return EdgeOut(
@@ -265,7 +266,7 @@ def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[str, str], lis
     )
 
 
-def _unrolled(edge: Unrolled, times: int, unit: Unit) -> UnrolledOut:
+def _unrolled(edge: Unrolled, times: int, unit: Tape) -> UnrolledOut:
     return UnrolledOut(
         length=edge.length,
         text=format_length(edge.length, unit),
@@ -303,7 +304,7 @@ def _why(report: JoinReport, workings: tuple[Working, ...]) -> tuple[int | None,
     return places.get(upper), next((places[label] for label in lower if label in places), None)
 
 
-def _join(report: JoinReport, workings: tuple[Working, ...], unit: Unit) -> JoinOut:
+def _join(report: JoinReport, workings: tuple[Working, ...], unit: Tape) -> JoinOut:
     meets = report.verdict.fits
     gap = format_length(report.times * abs(report.difference), unit)
     what = "waist" if report.name == "waist seam" else report.name
@@ -354,7 +355,7 @@ def _join(report: JoinReport, workings: tuple[Working, ...], unit: Unit) -> Join
     )
 
 
-def _seam(walked: Walked, unit: Unit) -> SeamOut:
+def _seam(walked: Walked, unit: Tape) -> SeamOut:
     return SeamOut(
         name=walked.seam.name,
         length_a=format_length(walked.length_a, unit),

@@ -6,6 +6,7 @@ from typing import Annotated, ClassVar, Literal, get_args
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
+from gentle_hem.core.names import Name
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, LengthError
 
@@ -61,7 +62,7 @@ class Figure(BaseModel):
         for key, name in MEASURES.items()
     }
 
-    name: str = Field("", max_length=120, description="Whose measures these are.")
+    name: Name = Field("", max_length=120, description="Whose measures these are.")
     taken_on: str = Field("", pattern=r"^(\d{4}-\d{2}-\d{2})?$", description="The day they were taken.")
     measures: dict[MeasureKey, BodyMeasure] = Field(default_factory=dict)
     second: dict[MeasureKey, BodyMeasure] = Field(

@@ -17,7 +17,7 @@ from functools import reduce
 from operator import or_
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, ValidationError
 
 from gentle_hem.core.band import BANDS
 from gentle_hem.core.band.band import Band, NoBand
@@ -29,7 +29,9 @@ from gentle_hem.core.finish import Finish
 from gentle_hem.core.fit import JoinPlan
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.lower.gown import Gown
+from gentle_hem.core.names import GivenName, KeptText
 from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart
+from gentle_hem.core.refusals import field_path, sentence
 from gentle_hem.core.sentences import SpokenPart, say_part
 from gentle_hem.core.style.contour import Contour
 from gentle_hem.core.style.words import Panels, Style
@@ -54,7 +56,7 @@ class Recipe(RecipePart):
 
     format: Literal["gentle-hem recipe"] = "gentle-hem recipe"
     version: Literal[1] = 1
-    name: str = Field("Untitled dress", min_length=1, max_length=120)
+    name: GivenName = Field("Untitled dress", max_length=120)
     unit: Unit = Field(Unit.CM, description="The unit its maker thinks in; changes no number.")
     figure: Figure = Field(default_factory=Figure)
     bodice: AnyBodice = Field(default_factory=NoBodice)
@@ -68,7 +70,21 @@ class Recipe(RecipePart):
     finish: Finish = Field(default_factory=Finish)
     allowances: Allowances = Field(default_factory=Allowances)
     opening: Opening = Field(default_factory=Opening)
-    remarks: str = Field("", max_length=4000)
+    remarks: KeptText = Field("", max_length=4000)
+
+
+class UnreadableRecipe(ValueError):  # noqa: N818  (it is not an error of the program)
+    """A kept or given document that is no recipe; the sentence names the word and what is wrong with it."""
+
+
+def read_recipe(document: Any) -> Recipe:
+    """A recipe from its document. Raises UnreadableRecipe."""
+    try:
+        return Recipe.model_validate(document)
+    except ValidationError as error:
+        first = error.errors()[0]
+        where = field_path(first["loc"])
+        raise UnreadableRecipe(f"{where}: {sentence(dict(first))}" if where else sentence(dict(first))) from None
 
 
 UNDRAWN = (MeasuredBodice, NoBodice)

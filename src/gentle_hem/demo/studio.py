@@ -12,6 +12,7 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Unit
 from gentle_hem.store import Store
 from gentle_hem.store.models import Commission, FigureSet, Person
+from gentle_hem.store.slips import write_slip
 from gentle_hem.store.store import append_version
 
 
@@ -241,7 +242,7 @@ def recipe_of(player: Player, work: Work) -> Recipe:
 
 def fill(store: Store) -> None:
     """Put the studio's people, their dated measures and their commissions into an empty store."""
-    with store.session() as session:
+    with store.writing() as session:
         people: dict[str, Person] = {}
         for player in PLAYERS:
             person = Person(name=player.name, remarks="")
@@ -260,3 +261,5 @@ def fill(store: Store) -> None:
             session.add(commission)
             session.flush()
             append_version(session, commission.id, recipe_of(player, work).model_dump(mode="json"))
+            session.refresh(commission)
+            write_slip(session, commission)

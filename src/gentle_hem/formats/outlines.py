@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from math import radians, sin
+from math import isfinite, radians, sin
 
 from gentle_hem.core.block.own import Named
 from gentle_hem.core.geometry import Line, Path, Point, Segment
@@ -17,6 +17,12 @@ CLOSES_WITHIN = 3.0
 
 CORNER = radians(24)
 """A turn sharper than this is a corner between two edges; a curve in chords turns less at each."""
+
+MOST_STROKES = 1_500
+"""How many separate lines are tried against each other for their ends."""
+
+FARTHEST = 50_000.0
+"""No place on a pattern lies further from another than fifty metres (mm)."""
 
 SMALLEST = 60.0
 LARGEST_SIDE = 3000.0
@@ -68,6 +74,13 @@ def mended(segments: list[Segment]) -> Path | None:
 
 def outlines_of(strokes: list[Path]) -> list[Outline]:
     """Closed outlines among strokes: some are closed already, others are made of strokes end to end."""
+    if len(strokes) > MOST_STROKES:
+        raise UnreadableError(
+            f"The file draws {len(strokes)} separate lines; a block has a few dozen. Leave out everything else, or "
+            "join the lines of each piece."
+        )
+    if any(not isfinite(number) or abs(number) > FARTHEST for path in strokes for number in path.box):
+        raise UnreadableError("The file has lines more than 50 m away; look at its unit and save it again.")
     closed: list[Path] = []
     open_ones: list[Path] = []
     for path in strokes:

@@ -11,6 +11,7 @@ from __future__ import annotations
 import io
 import itertools
 import json
+import re
 from collections.abc import Iterator
 from math import atan, pi, radians
 from typing import Any
@@ -21,23 +22,50 @@ from defusedxml import ElementTree
 from gentle_hem.core.block.own import Named
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Point, Segment
 from gentle_hem.core.geometry.path_text import path_data
-from gentle_hem.formats.outlines import FoundDart, FoundEdge, Outline, UnreadableError, mended, outline_of, outlines_of
+from gentle_hem.formats.outlines import (
+    FARTHEST,
+    FoundDart,
+    FoundEdge,
+    Outline,
+    UnreadableError,
+    mended,
+    outline_of,
+    outlines_of,
+)
+from gentle_hem.limits import LARGEST_SAID, LARGEST_UPLOAD
 
-LARGEST_FILE = 8_000_000
+MOST_PARTS = 20_000
+"""How many parts a drawing may have, drawings inside drawings counted each time they are drawn."""
+
+MOST_PATH_TEXT = 1_000_000
+"""How many letters all its lines together may take to write down: far over a hundred thousand points."""
+
+MOST_STYLE_TEXT = 100_000
+"""How many letters of style rules are looked at; lines have none that matter."""
+
+ENTITY = re.compile(rb"<!ENTITY\s+(%\s+)?[\w.:-]+\s+(SYSTEM|PUBLIC|\"[^\"]*\"|'[^']*')")
+MOST_ENTITIES, LONGEST_ENTITY = 60, 300
+"""Drawing programs declare a few short names for namespaces; nothing needs more."""
 
 
 def read_block(name: str, content: bytes) -> list[Outline]:
     """Every closed outline in a file, largest first. Raises UnreadableError with a sentence."""
-    if len(content) > LARGEST_FILE:
-        raise UnreadableError(f"{name} is larger than 8 MB; a block is a few lines, so leave pictures out.")
+    if len(content) > LARGEST_UPLOAD:
+        raise UnreadableError(f"{name} is larger than {LARGEST_SAID}; a block is a few lines, so leave pictures out.")
     ending = name.rsplit(".", 1)[-1].lower()
     readers = {"svg": _from_svg, "dxf": _from_dxf, "json": _from_json}
     if ending not in readers:
         raise UnreadableError(f"{name} is not a file I can read; SVG, DXF and garment.json are accepted.")
     found = readers[ending](name, content)
+    if any(not abs(number) <= FARTHEST for outline in found for number in _box(outline)):
+        raise UnreadableError(f"{name} has lines more than 50 m away; look at its unit and save it again.")
     if not found:
         raise UnreadableError(f"{name} holds no closed outline of a pattern piece; draw the stitching line closed.")
     return sorted(found, key=lambda outline: -_area(outline))
+
+
+def _box(outline: Outline) -> tuple[float, float, float, float]:
+    return Path.joined(edge.path for edge in outline.edges).box
 
 
 def _area(outline: Outline) -> float:
@@ -48,14 +76,18 @@ def _area(outline: Outline) -> float:
 
 
 def _from_svg(name: str, content: bytes) -> list[Outline]:
+    _look_at_entities(name, content)
     try:
-        ElementTree.fromstring(content)  # refuses entity bombs and outside references before anything else reads it
-    except Exception as wrong:
-        raise UnreadableError(f"{name} is not a readable SVG file: {wrong}.") from None
+        root = ElementTree.fromstring(content, forbid_entities=False)
+    except Exception:
+        raise UnreadableError(f"{name} is not a readable SVG file. Save it again as SVG.") from None
+    if root.tag != "{http://www.w3.org/2000/svg}svg":
+        raise UnreadableError(f"{name} is not an SVG drawing: it does not begin as one. Save it again as SVG.")
+    _look_at_size(name, root)
     try:
         drawing = svgelements.SVG.parse(io.BytesIO(content), ppi=25.4)  # so that one unit without a name is 1 mm
     except Exception:
-        raise UnreadableError(f"{name} is not a readable SVG file.") from None
+        raise UnreadableError(f"{name} is not a readable SVG file. Save it again as SVG.") from None
     strokes: list[tuple[str, str, Path]] = []
     for group, shape in _shapes(drawing, ""):
         kind = str(shape.values.get("class", "") or "")
@@ -72,6 +104,52 @@ def _from_svg(name: str, content: bytes) -> list[Outline]:
                 for k, (group, _, path) in enumerate(own)]  # fmt: skip
         return [outline for outline in made if outline]
     return outlines_of([path for _, _, path in strokes])
+
+
+def _look_at_entities(name: str, content: bytes) -> None:
+    """Names for pieces of text: the short ones that drawing programs declare are harmless, all else is refused."""
+    if content.count(b"<!ENTITY") != len(found := ENTITY.findall(content)) or len(found) > MOST_ENTITIES:
+        raise UnreadableError(f"{name} declares entities that are not needed for a drawing. Save it as plain SVG.")
+    for parameter, value in found:
+        if (
+            parameter
+            or value in (b"SYSTEM", b"PUBLIC")
+            or len(value) > LONGEST_ENTITY
+            or b"&" in value
+            or b"%" in value
+        ):
+            raise UnreadableError(f"{name} declares entities that are not needed for a drawing. Save it as plain SVG.")
+
+
+def _look_at_size(name: str, root: Any) -> None:
+    """A drawing of a size that a block can have; what is drawn again by reference counts again."""
+    named = {element.get("id"): element for element in root.iter() if element.get("id")}
+    counted: dict[Any, int] = {}
+    path_text = style_text = 0
+
+    def count(element: Any, under: tuple[Any, ...]) -> int:
+        if element in under:
+            raise UnreadableError(f"{name} draws a part inside itself. Save the lines themselves.")
+        if element in counted:
+            return counted[element]
+        here = (*under, element)
+        parts = 1 + sum(count(child, here) for child in element)
+        if element.tag.rpartition("}")[2] == "use":
+            target = named.get((element.get("href") or element.get("{http://www.w3.org/1999/xlink}href") or "")[1:])
+            parts += count(target, here) if target is not None else 0
+        counted[element] = min(parts, 10 * MOST_PARTS)
+        return counted[element]
+
+    for element in root.iter():
+        path_text += len(element.get("d") or "") + len(element.get("points") or "")
+        if str(element.tag).rpartition("}")[2] == "style":
+            style_text += len(element.text or "")
+    if count(root, ()) > MOST_PARTS:
+        raise UnreadableError(f"{name} draws more than {MOST_PARTS} parts; a block is a few lines. Save those alone.")
+    if path_text > MOST_PATH_TEXT:
+        raise UnreadableError(f"{name} has lines of too many points; a block needs a few hundred. Simplify it.")
+    if style_text > MOST_STYLE_TEXT:
+        raise UnreadableError(f"{name} holds more style rules than lines. Save it as plain SVG.")
 
 
 def _shapes(drawing: Any, group: str) -> Iterator[tuple[str, Any]]:
@@ -129,6 +207,7 @@ def _from_dxf(name: str, content: bytes) -> list[Outline]:
         drawing = read_dxf(io.StringIO(content.decode("utf-8", errors="surrogateescape")))
     except (DXFError, ValueError, IndexError, KeyError, TypeError, AttributeError):
         raise UnreadableError(f"{name} is not a readable DXF file.") from None
+    _look_at_inserts(name, drawing)
     scale = UNITS.get(int(drawing.header.get("$INSUNITS", 4) or 4), 1.0)
     outlines: list[Outline] = []
     loose: list[Path] = []
@@ -145,6 +224,31 @@ def _from_dxf(name: str, content: bytes) -> list[Outline]:
             loose += [path for _, path in strokes]
     loose += [path for e in drawing.modelspace() if e.dxftype() != "INSERT" and (path := _dxf_path(e, scale))]
     return outlines + outlines_of(loose)
+
+
+def _look_at_inserts(name: str, drawing: Any) -> None:
+    """A drawing of a size that a block can have; a block drawn in another counts each time it is drawn."""
+    counted: dict[str, int] = {}
+
+    def count(entities: Any, under: tuple[str, ...]) -> int:
+        parts = 0
+        for entity in entities:
+            parts += 1
+            if entity.dxftype() == "INSERT":
+                called = str(entity.dxf.name).lower()
+                if called in under:
+                    raise UnreadableError(f"{name} draws a block inside itself. Save the lines themselves.")
+                block = drawing.blocks.get(called)
+                if called not in counted and block is not None:
+                    counted[called] = count(block, (*under, called))
+                parts += counted.get(called, 0) * max(1, entity.mcount)
+            if parts > MOST_PARTS:
+                raise UnreadableError(
+                    f"{name} draws more than {MOST_PARTS} parts; a block is a few lines. Save those alone."
+                )
+        return parts
+
+    count(drawing.modelspace(), ())
 
 
 def _drawn(insert: Any) -> Iterator[Any]:
@@ -169,6 +273,8 @@ def _dxf_path(entity: Any, scale: float) -> Path | None:
         centre = Point(entity.dxf.center.x * scale, entity.dxf.center.y * scale)
         return Path.of(Arc(centre, entity.dxf.radius * scale, start, sweep))
     if kind in ("SPLINE", "ELLIPSE"):
+        if kind == "ELLIPSE" and entity.dxf.major_axis.magnitude * scale > FARTHEST:
+            raise UnreadableError("An ellipse in the file is wider than 50 m; look at the file's unit.")
         points = [Point(p.x * scale, p.y * scale) for p in entity.flattening(0.01 / scale)]
         return mended([Line(a, b) for a, b in itertools.pairwise(points)])
     return None
@@ -206,7 +312,7 @@ def _bulged(a: Point, b: Point, bulge: float) -> Arc:
 
 def _from_json(name: str, content: bytes) -> list[Outline]:
     try:
-        document = json.loads(content)
+        document = json.loads(content, parse_constant=_no_number)
     except ValueError:
         document = None
     pieces = document.get("pieces") if isinstance(document, dict) else None
@@ -216,9 +322,13 @@ def _from_json(name: str, content: bytes) -> list[Outline]:
     for piece in pieces:
         try:
             outlines.append(_json_outline(piece))
-        except (KeyError, TypeError, ValueError):
+        except (KeyError, TypeError, ValueError, OverflowError, AttributeError):
             raise UnreadableError(f"A piece in {name} cannot be read; it needs edges with their points.") from None
     return outlines
+
+
+def _no_number(_: str) -> float:
+    raise ValueError("not an ordinary number")
 
 
 def _json_outline(piece: dict[str, Any]) -> Outline:
@@ -227,6 +337,8 @@ def _json_outline(piece: dict[str, Any]) -> Outline:
         "centre front": "centre", "centre back": "centre",
     }  # fmt: skip
     edges, index = [], {}
+    if not 3 <= len(piece["edges"]) <= 60:
+        raise ValueError("a piece has at least three edges")
     for k, edge in enumerate(piece["edges"]):
         points = [Point(float(x), float(y)) for x, y in edge["points"]]
         path = mended([Line(a, b) for a, b in itertools.pairwise(points)])

@@ -3,6 +3,8 @@
 person ──< figure (dated, never overwritten)
    │
    └────< commission ──< recipe version (append-only)
+                │
+                └──── slip (what the desk shows; read again from the newest version whenever it is out of date)
 """
 
 from __future__ import annotations
@@ -33,7 +35,9 @@ class Base(DeclarativeBase):
     """Everything kept has a number and the moment it was written down."""
 
     id: Mapped[int] = mapped_column(primary_key=True)
-    created_at: Mapped[datetime] = mapped_column(UtcDateTime, server_default=func.now())
+    created_at: Mapped[datetime] = mapped_column(
+        UtcDateTime, default=lambda: datetime.now(UTC), server_default=func.now()
+    )
 
 
 class Person(Base):
@@ -41,7 +45,7 @@ class Person(Base):
 
     __tablename__ = "person"
 
-    name: Mapped[str] = mapped_column(String(120))
+    name: Mapped[str] = mapped_column(String(120), unique=True)
     remarks: Mapped[str] = mapped_column(String(4000), default="")
 
     figures: Mapped[list[FigureSet]] = relationship(
@@ -71,8 +75,14 @@ class Commission(Base):
     title: Mapped[str] = mapped_column(String(120))
     occasion: Mapped[str] = mapped_column(String(200), default="")
     due_on: Mapped[date | None]
+    begun_as: Mapped[str | None] = mapped_column(String(64), unique=True)
+    """The name its beginning was asked under, so that asking twice begins it once."""
+    version: Mapped[int] = mapped_column(default=0)
+    """The number of its newest recipe version; 0 before there is one."""
+    worked_at: Mapped[datetime] = mapped_column(UtcDateTime, server_default=func.now(), index=True)
 
     person: Mapped[Person] = relationship(back_populates="commissions")
+    slip: Mapped[Slip | None] = relationship(back_populates="commission")
     versions: Mapped[list[RecipeVersion]] = relationship(back_populates="commission", order_by="RecipeVersion.number")
 
 
@@ -87,3 +97,22 @@ class RecipeVersion(Base):
     recipe: Mapped[dict[str, Any]] = mapped_column(JSON)
 
     commission: Mapped[Commission] = relationship(back_populates="versions")
+
+
+class Slip(Base):
+    """What the desk shows of a commission. It is computed, and kept only so that the desk need not make every dress."""
+
+    __tablename__ = "slip"
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), unique=True)
+    version: Mapped[int]
+    program: Mapped[str] = mapped_column(String(64))
+    unit: Mapped[str] = mapped_column(String(8), default="cm")
+    summary: Mapped[str] = mapped_column(String(400), default="")
+    stops: Mapped[int] = mapped_column(default=0)
+    warnings: Mapped[int] = mapped_column(default=0)
+    trouble: Mapped[str] = mapped_column(String(2000), default="")
+    unreadable: Mapped[str] = mapped_column(String(2000), default="")
+    """Why its recipe cannot be read, where it cannot."""
+
+    commission: Mapped[Commission] = relationship(back_populates="slip")

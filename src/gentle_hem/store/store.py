@@ -2,78 +2,175 @@
 
 from __future__ import annotations
 
+import fcntl
 import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager
+from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import Any
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import create_engine, event, func, select
+from alembic.util import CommandError
+from sqlalchemy import Connection, create_engine, event, func, select, text, update
+from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, joinedload, sessionmaker
 
-from gentle_hem.store.models import Commission, FigureSet, Person, RecipeVersion
-
-MIGRATIONS = Path(__file__).parent / "migrations"
+from gentle_hem.store.backup import FILE_NAME, MIGRATIONS, PRIVATE_FILE, PRIVATE_FOLDER, back_up, copy_of_the_day
+from gentle_hem.store.models import Commission, FigureSet, Person, RecipeVersion, Slip
+from gentle_hem.store.trouble import StoreTrouble, damaged, newest_copy, sentence_for
 
 
 class Store:
-    """The maker's records in ``folder / gentle-hem.sqlite``; migrated to today's tables when opened."""
+    """The maker's records in ``folder / gentle-hem.sqlite``; migrated to today's tables when opened.
+
+    The folder and its files are the maker's alone. Raises StoreTrouble with a sentence when it cannot be opened.
+    """
 
     def __init__(self, folder: Path) -> None:
-        folder.mkdir(parents=True, exist_ok=True)
-        self.file = folder / "gentle-hem.sqlite"
+        self.folder, self.file = folder, folder / FILE_NAME
+        try:
+            folder.mkdir(mode=PRIVATE_FOLDER, parents=True, exist_ok=True)
+            folder.chmod(PRIVATE_FOLDER)
+            if self.file.exists() and self.file.stat().st_size == 0 and newest_copy(folder):
+                raise StoreTrouble(damaged(self.file))
+            self.file.touch(PRIVATE_FILE)
+            self.file.chmod(PRIVATE_FILE)
+            self._lock = (folder / "in-use").open("w")
+            fcntl.flock(self._lock, fcntl.LOCK_SH | fcntl.LOCK_NB)
+        except BlockingIOError:
+            raise StoreTrouble(
+                f"A backup is being restored in {folder}. Wait until it is done, then start again."
+            ) from None
+        except OSError as error:
+            raise StoreTrouble(sentence_for(error, self.file) or str(error)) from None
         self.engine = create_engine(f"sqlite:///{self.file}")
         event.listen(self.engine, "connect", _prepare)
-        self._sessions = sessionmaker(self.engine, expire_on_commit=False)
-        self._migrate()
+        event.listen(self.engine, "begin", _begin)
+        self._reading = sessionmaker(self.engine, expire_on_commit=False)
+        self._writing = sessionmaker(self.engine.execution_options(writing=True), expire_on_commit=False)
+        try:
+            self._open()
+        except BaseException:
+            self.engine.dispose()
+            self._lock.close()
+            raise
+
+    def _open(self) -> None:
+        try:
+            self._look()
+            self._migrate()
+        except CommandError:
+            raise StoreTrouble(
+                f"{self.file} was written by a newer Gentle Hem. Update the program; nothing was changed."
+            ) from None
+        except (DBAPIError, sqlite3.Error) as error:
+            raise StoreTrouble(sentence_for(error, self.file) or damaged(self.file)) from None
+
+    def _look(self) -> None:
+        """Whether the file is sound."""
+        with self.engine.connect() as connection:
+            if connection.scalar(text("PRAGMA quick_check(1)")) != "ok":
+                raise StoreTrouble(damaged(self.file))
 
     def _migrate(self) -> None:
+        """Today's tables. A table that others point at is made anew, so the pointing is looked at afterwards."""
         config = Config()
         config.set_main_option("script_location", str(MIGRATIONS))
-        with self.engine.begin() as connection:
-            config.attributes["connection"] = connection
-            command.upgrade(config, "head")
+        engine = create_engine(f"sqlite:///{self.file}")
+        event.listen(engine, "connect", _prepare_tables)
+        event.listen(engine, "begin", _begin)
+        try:
+            with engine.execution_options(writing=True).begin() as connection:
+                config.attributes["connection"] = connection
+                command.upgrade(config, "head")
+                if connection.execute(text("PRAGMA foreign_key_check")).first() is not None:
+                    raise StoreTrouble(damaged(self.file))
+        finally:
+            engine.dispose()
 
     def close(self) -> None:
-        self.engine.dispose()
+        """Everything folded into the one file, and the file let go."""
+        try:
+            with self.engine.connect().execution_options(isolation_level="AUTOCOMMIT") as connection:
+                connection.exec_driver_sql("PRAGMA wal_checkpoint(TRUNCATE)")
+        finally:
+            self.engine.dispose()
+            self._lock.close()
 
     @contextmanager
     def session(self) -> Iterator[Session]:
-        """A unit of work: committed at the end, or not at all."""
-        with self._sessions.begin() as session:
+        """A unit of work that reads."""
+        with self._reading.begin() as session:
             yield session
+
+    @contextmanager
+    def writing(self) -> Iterator[Session]:
+        """A unit of work that writes: committed at the end, or not at all. Writers wait for one another."""
+        with self._writing.begin() as session:
+            yield session
+
+    def back_up(self, to: Path) -> None:
+        """Everything into one file, while work goes on."""
+        back_up(self.file, to)
+
+    def copy_of_the_day(self, today: date) -> bool:
+        """The day's copy, kept in ``copies``; True when one was made."""
+        return copy_of_the_day(self.file, today)
 
 
 def _prepare(connection: sqlite3.Connection, _record: object) -> None:
-    """WAL with full sync: a commit that was acknowledged is on the disk."""
+    """WAL with full sync: a commit that was acknowledged is on the disk. Transactions are begun by ``_begin``."""
+    connection.isolation_level = None
     cursor = connection.cursor()
+    cursor.execute("PRAGMA busy_timeout=5000")
     cursor.execute("PRAGMA journal_mode=WAL")
     cursor.execute("PRAGMA synchronous=FULL")
     cursor.execute("PRAGMA foreign_keys=ON")
-    cursor.execute("PRAGMA busy_timeout=5000")
     cursor.close()
+
+
+def _prepare_tables(connection: sqlite3.Connection, record: object) -> None:
+    """As for work, but with tables free to be made anew."""
+    _prepare(connection, record)
+    connection.execute("PRAGMA foreign_keys=OFF")
+
+
+def _begin(connection: Connection) -> None:
+    """A writer takes its turn before it reads, so that what it read is still so when it writes."""
+    writing = connection.get_execution_options().get("writing")
+    connection.exec_driver_sql("BEGIN IMMEDIATE" if writing else "BEGIN")
 
 
 def people(session: Session) -> list[Person]:
     return list(session.scalars(select(Person).order_by(Person.name)))
 
 
-def commissions(session: Session) -> list[Commission]:
-    """All commissions with their people, the most recently worked on first."""
-    latest = (
-        select(RecipeVersion.commission_id, func.max(RecipeVersion.id).label("last"))
-        .group_by(RecipeVersion.commission_id)
-        .subquery()
-    )
+def person_called(session: Session, name: str) -> Person:
+    """The person of a name; a new name is a new person. One name is one person, whoever asks at the same time."""
+    found = session.scalars(select(Person).where(Person.name == name)).first()
+    if found is None:
+        found = Person(name=name, remarks="")
+        session.add(found)
+        session.flush()
+    return found
+
+
+def commissions(session: Session, most: int = -1, after: int = 0) -> list[Commission]:
+    """Commissions with their people and slips, the most recently worked on first; ``most`` of them from ``after``."""
     query = (
         select(Commission)
-        .outerjoin(latest, latest.c.commission_id == Commission.id)
-        .options(joinedload(Commission.person))
-        .order_by(latest.c.last.desc(), Commission.id.desc())
+        .options(joinedload(Commission.person), joinedload(Commission.slip))
+        .order_by(Commission.worked_at.desc(), Commission.id.desc())
+        .offset(after)
+        .limit(most)
     )
     return list(session.scalars(query))
+
+
+def count_commissions(session: Session) -> int:
+    return session.scalar(select(func.count(Commission.id))) or 0
 
 
 def latest_version(session: Session, commission_id: int) -> RecipeVersion | None:
@@ -86,6 +183,13 @@ def latest_version(session: Session, commission_id: int) -> RecipeVersion | None
     ).first()
 
 
+def version_numbered(session: Session, commission_id: int, number: int) -> RecipeVersion | None:
+    """One state of a commission's recipe."""
+    return session.scalars(
+        select(RecipeVersion).where(RecipeVersion.commission_id == commission_id, RecipeVersion.number == number)
+    ).first()
+
+
 def append_version(session: Session, commission_id: int, recipe: dict[str, Any]) -> RecipeVersion:
     """A new state of a commission's recipe; the same recipe again adds nothing."""
     last = latest_version(session, commission_id)
@@ -95,14 +199,63 @@ def append_version(session: Session, commission_id: int, recipe: dict[str, Any])
     session.add(version)
     session.flush()
     session.refresh(version)
+    session.execute(
+        update(Commission)
+        .where(Commission.id == commission_id)
+        .values(version=version.number, worked_at=datetime.now(UTC))
+    )
     return version
 
 
+def stale_slips(session: Session, program: str, most: int) -> list[Commission]:
+    """Commissions whose slip was written from another version, or by another program."""
+    return list(
+        session.scalars(
+            select(Commission)
+            .outerjoin(Slip, Slip.commission_id == Commission.id)
+            .where((Slip.id.is_(None)) | (Slip.version != Commission.version) | (Slip.program != program))
+            .where(Commission.version > 0)
+            .order_by(Commission.worked_at.desc())
+            .limit(most)
+        )
+    )
+
+
+def keep_slip(session: Session, commission_id: int, version: int, program: str, said: dict[str, Any]) -> None:
+    """What the desk shows of a commission, with the version it was read from and the program that read it."""
+    slip = session.scalars(select(Slip).where(Slip.commission_id == commission_id)).first()
+    if slip is None:
+        slip = Slip(commission_id=commission_id)
+        session.add(slip)
+    slip.version, slip.program = version, program
+    for name, value in said.items():
+        setattr(slip, name, value)
+    session.flush()
+
+
 def latest_figure(session: Session, person_id: int) -> FigureSet | None:
-    """A person's newest measures."""
+    """A person's newest dated set of measures."""
     return session.scalars(
         select(FigureSet)
         .where(FigureSet.person_id == person_id)
         .order_by(FigureSet.taken_on.desc(), FigureSet.id.desc())
         .limit(1)
     ).first()
+
+
+def latest_measures(session: Session, person_id: int) -> dict[str, Any] | None:
+    """A person's measures as they were last kept, in a dated set or in one of her recipes: whichever is newer."""
+    figure = latest_figure(session, person_id)
+    version = session.scalars(
+        select(RecipeVersion)
+        .join(Commission)
+        .where(Commission.person_id == person_id)
+        .order_by(RecipeVersion.created_at.desc(), RecipeVersion.id.desc())
+        .limit(1)
+    ).first()
+    typed = (version.recipe.get("figure") or {}) if version else {}
+    if typed.get("measures") and (figure is None or version is None or version.created_at > figure.created_at):
+        return typed
+    if figure is None:
+        return None
+    return {"taken_on": figure.taken_on.isoformat(), "measures": figure.measures}

@@ -17,6 +17,7 @@ from gentle_hem.core.findings import Finding, in_recipe, note, stop
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_from_text
 from gentle_hem.core.join import BACK_DART, FRONT_DART
+from gentle_hem.core.names import Name
 from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, OpeningPlace, RecipePart, between
 from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
 from gentle_hem.core.sentences import Word, length
@@ -82,7 +83,7 @@ class OwnBodice(BodicePart):
     }
 
     kind: Literal["own"] = "own"
-    source: str = Field("a file", max_length=120)
+    source: Name = Field("a file", max_length=120)
     front: OwnHalf
     back: OwnHalf
     bust_in: Annotated[Length, between(10, 400)] | None = None

@@ -1,0 +1,235 @@
+"""Commissions: begun once, saved version by version, brought back, and written to files."""
+
+from __future__ import annotations
+
+import io
+import zipfile
+from datetime import date, datetime
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Query, Response
+from pydantic import BaseModel, Field
+from sqlalchemy import select
+
+from gentle_hem.api.desk import CommissionOut, commission_out
+from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, read_stored, stored
+from gentle_hem.api.make import DifferenceOut, differences_out
+from gentle_hem.api.problems import Stale
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.names import GivenName, Name
+from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.start import new_recipe
+from gentle_hem.core.units import Unit
+from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
+from gentle_hem.formats.paper import Paper
+from gentle_hem.store.models import Commission, RecipeVersion
+from gentle_hem.store.slips import write_slip
+from gentle_hem.store.store import append_version, latest_measures, latest_version, person_called, version_numbered
+
+commissions = APIRouter(prefix="/api", tags=["commissions"])
+
+VersionNumber = Annotated[int, Query(ge=1, le=LARGEST_NUMBER)]
+
+
+class SavedOut(BaseModel):
+    """A save that is on the disk."""
+
+    version: int
+    saved_at: datetime
+
+
+class OpenCommission(CommissionOut):
+    recipe: dict[str, Any]
+    unreadable: str = ""
+    """Why this program cannot read the recipe, where it cannot; it is kept as it is."""
+
+
+class NewCommission(BaseModel):
+    title: GivenName = Field(max_length=120)
+    person: GivenName = Field(max_length=120, description="Whose it is; a new name is a new person.")
+    occasion: Name = Field("", max_length=200)
+    due_on: date | None = None
+    unit: Unit = Unit.CM
+    begun_as: str | None = Field(
+        None, max_length=64, pattern=r"^[A-Za-z0-9-]+$", description="Asked twice under one name, it is begun once."
+    )
+
+
+class SaveIn(BaseModel):
+    """A state to be kept, and the version it was worked out from."""
+
+    recipe: dict[str, Any]
+    from_version: int = Field(ge=0, le=LARGEST_NUMBER)
+
+
+class VersionOut(SavedOut):
+    """A kept state, and how it differs from the one before it."""
+
+    name: str
+    unreadable: str
+    differences: list[DifferenceOut]
+
+
+class VersionsOut(BaseModel):
+    versions: list[VersionOut]
+    total: int
+
+
+def _saved(version: RecipeVersion) -> SavedOut:
+    return SavedOut(version=version.number, saved_at=version.created_at)
+
+
+def _open(row: Commission, version: RecipeVersion) -> OpenCommission:
+    said = {**commission_out(row), "version": version.number, "saved_at": version.created_at}
+    return OpenCommission(**said, recipe=version.recipe, unreadable=read_stored(version.recipe)[1])
+
+
+@commissions.post("/commissions", status_code=201)
+def add_commission(body: NewCommission, session: Writing) -> OpenCommission:
+    """A new commission with the person's latest measures and a recipe to begin from."""
+    if body.begun_as:
+        begun = session.scalars(select(Commission).where(Commission.begun_as == body.begun_as)).first()
+        if begun is not None:
+            return _open(begun, found(latest_version(session, begun.id), "recipe"))
+    person = person_called(session, body.person)
+    row = Commission(
+        person_id=person.id, title=body.title, occasion=body.occasion, due_on=body.due_on, begun_as=body.begun_as
+    )
+    session.add(row)
+    session.flush()
+    taken = latest_measures(session, person.id) or {}
+    figure = Figure.model_validate({**taken, "name": person.name})
+    recipe = new_recipe(body.title, figure, body.unit).model_dump(mode="json")
+    version = append_version(session, row.id, recipe)
+    session.refresh(row)
+    write_slip(session, row)
+    return _open(row, version)
+
+
+@commissions.get("/commissions/{commission_id}")
+def open_commission(commission_id: RecordId, session: Reading) -> OpenCommission:
+    """A commission and its newest recipe."""
+    row = found(session.get(Commission, commission_id), "commission")
+    return _open(row, found(latest_version(session, commission_id), "recipe"))
+
+
+@commissions.post("/commissions/{commission_id}/versions", status_code=201)
+def save_version(commission_id: RecordId, body: SaveIn, session: Writing, asked: Asked) -> SavedOut:
+    """Keep this state of the recipe. Earlier states stay.
+
+    A save from an older version than the newest is refused with what has changed since, and nothing is kept of it here:
+    whoever typed it decides.
+    """
+    row = found(session.get(Commission, commission_id), "commission")
+    read = Recipe.model_validate(body.recipe)
+    newest = latest_version(session, commission_id)
+    document = read.model_dump(mode="json")
+    if newest is not None and newest.number != body.from_version and newest.recipe != document:
+        raise _stale(newest, version_numbered(session, commission_id, body.from_version), asked)
+    version = append_version(session, commission_id, document)
+    write_slip(session, row)
+    return _saved(version)
+
+
+def _stale(newest: RecipeVersion, began: RecipeVersion | None, asked: Asked) -> Stale:
+    theirs = read_stored(newest.recipe)[0]
+    mine = read_stored(began.recipe)[0] if began else None
+    changed = differences_out(mine, theirs, asked) if mine and theirs else []
+    return Stale(
+        f"Another window has saved version {newest.number} since this one was opened. Nothing is lost: both are kept "
+        "until you choose.",
+        {
+            "version": newest.number, "saved_at": newest.created_at.isoformat(),
+            "differences": [one.model_dump() for one in changed], "recipe": newest.recipe,
+        },
+    )  # fmt: skip
+
+
+@commissions.get("/commissions/{commission_id}/versions")
+def list_versions(
+    commission_id: RecordId,
+    session: Reading,
+    asked: Asked,
+    after: Annotated[int, Query(ge=0, le=LARGEST_NUMBER)] = 0,
+    most: Annotated[int, Query(ge=1, le=200)] = 40,
+) -> VersionsOut:
+    """The states that were kept, newest first, each with what it changed."""
+    row = found(session.get(Commission, commission_id), "commission")
+    kept = list(
+        session.scalars(
+            select(RecipeVersion)
+            .where(RecipeVersion.commission_id == commission_id)
+            .order_by(RecipeVersion.number.desc())
+            .offset(after)
+            .limit(most + 1)
+        )
+    )
+    read = [read_stored(version.recipe) for version in kept]
+    made = []
+    for k, version in enumerate(kept[:most]):
+        here, why = read[k]
+        before = read[k + 1][0] if k + 1 < len(kept) else None
+        changed = differences_out(before, here, asked) if before and here else []
+        made.append(
+            VersionOut(
+                version=version.number, saved_at=version.created_at, name=here.name if here else row.title,
+                unreadable=why, differences=changed,
+            )
+        )  # fmt: skip
+    return VersionsOut(versions=made, total=row.version)
+
+
+@commissions.get("/commissions/{commission_id}/versions/{number}")
+def one_version(commission_id: RecordId, number: RecordId, session: Reading) -> dict[str, Any]:
+    """One kept state of the recipe."""
+    found(session.get(Commission, commission_id), "commission")
+    return found(version_numbered(session, commission_id, number), "version").recipe
+
+
+CONTENT_TYPES = {
+    "json": "application/json",
+    "svg": "image/svg+xml",
+    "dxf": "image/vnd.dxf",
+    "pdf": "application/pdf",
+    "csv": "text/csv; charset=utf-8",
+    "zip": "application/zip",
+}
+
+
+@commissions.get("/commissions/{commission_id}/files/{name}", response_class=Response)
+def file(
+    commission_id: RecordId, name: str, session: Reading, paper: Paper = Paper.A4, version: VersionNumber | None = None
+) -> Response:
+    """One file of a version, the newest unless another is named; or pattern.zip with all of them."""
+    found(session.get(Commission, commission_id), "commission")
+    kept = version_numbered(session, commission_id, version) if version else latest_version(session, commission_id)
+    kept = found(kept, "version")
+    if name != "pattern.zip":
+        found(FILE_WRITERS.get(name), f"file as {name}; there are {', '.join(FILE_WRITERS)}")
+    if name == "recipe.json" and read_stored(kept.recipe)[0] is None:
+        content = _as_it_is(kept.recipe)
+    elif name == "pattern.zip":
+        packed = io.BytesIO()
+        with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
+            for part, written in write_all(stored(kept), ["json", "svg", "dxf", "pdf", "csv"], paper).items():
+                archive.writestr(part, written)
+        content = packed.getvalue()
+    else:
+        recipe = stored(kept)
+        content = FILE_WRITERS[name](Order(recipe, make_up(recipe), paper))
+    headers = {"Content-Disposition": f'attachment; filename="{name}"', "X-Recipe-Version": str(kept.number)}
+    return Response(content, media_type=CONTENT_TYPES[name.rsplit(".", 1)[-1]], headers=headers)
+
+
+def _as_it_is(recipe: dict[str, Any]) -> bytes:
+    """A recipe this program cannot read, exported as it was kept, so that it can be mended by hand."""
+    import json
+
+    return json.dumps(recipe, indent=2, ensure_ascii=False).encode("utf-8", errors="replace")
+
+
+@commissions.get("/files")
+def file_names() -> list[str]:
+    """The files a commission can be written to."""
+    return [*FILE_WRITERS, "pattern.zip"]

@@ -1,0 +1,125 @@
+"""The desk: every commission in a row, from slips kept beside the records.
+
+Nothing is made up when the desk is opened. A slip is written when a version is saved; those of an older program are
+written again one by one in the background.
+"""
+
+from __future__ import annotations
+
+import logging
+import threading
+from datetime import date, datetime
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Query
+from pydantic import BaseModel
+from sqlalchemy.exc import DBAPIError
+
+from gentle_hem.api.kept import LARGEST_NUMBER, Reading
+from gentle_hem.core.units import Unit
+from gentle_hem.store import Store
+from gentle_hem.store.models import Commission
+from gentle_hem.store.slips import program, write_stale_slip
+from gentle_hem.store.store import commissions, count_commissions
+
+desk = APIRouter(prefix="/api", tags=["desk"])
+log = logging.getLogger("gentle_hem")
+
+PAGE = 50
+
+
+class PersonOut(BaseModel):
+    id: int
+    name: str
+
+
+class CommissionOut(BaseModel):
+    id: int
+    title: str
+    occasion: str
+    due_on: date | None
+    person: PersonOut
+    version: int
+    saved_at: datetime
+
+
+class DeskRow(CommissionOut):
+    """A commission on the desk, with what is unresolved about it."""
+
+    summary: str
+    unit: Unit
+    stops: int
+    warnings: int
+    first_trouble: str
+    unreadable: str
+    """Why its recipe cannot be read, where it cannot."""
+    looked_at: bool
+    """Whether this was read from its newest version by this program; if not, it is being looked at again."""
+
+
+class DeskOut(BaseModel):
+    rows: list[DeskRow]
+    total: int
+
+
+def commission_out(row: Commission) -> dict[str, Any]:
+    """What every answer about a commission says of it."""
+    return {
+        "id": row.id,
+        "title": row.title,
+        "occasion": row.occasion,
+        "due_on": row.due_on,
+        "person": PersonOut(id=row.person.id, name=row.person.name),
+        "version": row.version,
+        "saved_at": row.worked_at,
+    }
+
+
+@desk.get("/desk")
+def open_desk(
+    session: Reading,
+    after: Annotated[int, Query(ge=0, le=LARGEST_NUMBER)] = 0,
+    most: Annotated[int, Query(ge=1, le=200)] = PAGE,
+) -> DeskOut:
+    """Commissions, the most recently worked on first, with what is unresolved."""
+    return DeskOut(rows=[_row(row) for row in commissions(session, most, after)], total=count_commissions(session))
+
+
+def _row(row: Commission) -> DeskRow:
+    slip = row.slip
+    fresh = slip is not None and slip.version == row.version and slip.program == program()
+    said = commission_out(row)
+    if slip is None:
+        return DeskRow(**said, summary="", unit=Unit.CM, stops=0, warnings=0, first_trouble="", unreadable="",
+                       looked_at=row.version == 0)  # fmt: skip
+    return DeskRow(
+        **said, summary=slip.summary, unit=Unit(slip.unit), stops=slip.stops, warnings=slip.warnings,
+        first_trouble=slip.trouble, unreadable=slip.unreadable, looked_at=fresh,
+    )  # fmt: skip
+
+
+class SlipWriter:
+    """Writes stale slips again, one at a time, while the program is otherwise idle."""
+
+    def __init__(self, store: Store) -> None:
+        self._store = store
+        self._stopping = threading.Event()
+        self._thread = threading.Thread(target=self._run, name="slips", daemon=True)
+
+    def start(self) -> None:
+        self._thread.start()
+
+    def stop(self) -> None:
+        self._stopping.set()
+        if self._thread.is_alive():
+            self._thread.join(timeout=5)
+
+    def _run(self) -> None:
+        while not self._stopping.is_set():
+            try:
+                if not write_stale_slip(self._store):
+                    return
+            except DBAPIError as trouble:  # the records are locked or the disk is full: the next start tries again
+                log.warning("slips are left as they are: %s", type(trouble).__name__)
+                return
+            self._stopping.wait(0.002)

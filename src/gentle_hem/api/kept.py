@@ -1,0 +1,88 @@
+"""What every route may ask for: the records to read or to write, and the asker's tape."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Annotated, Any, TypeVar
+
+from fastapi import Depends, HTTPException, Path, Query, Request
+from sqlalchemy.orm import Session
+
+from gentle_hem.core.recipe import Recipe, UnreadableRecipe, read_recipe
+from gentle_hem.core.units import Tape, Unit
+from gentle_hem.store import Store
+from gentle_hem.store.models import RecipeVersion
+
+T = TypeVar("T")
+
+LARGEST_NUMBER = 2**63 - 1
+"""The largest number a record can have in SQLite."""
+
+
+def _reading(request: Request) -> Iterator[Session]:
+    store: Store = request.app.state.store
+    with store.session() as session:
+        yield session
+
+
+def _writing(request: Request) -> Iterator[Session]:
+    store: Store = request.app.state.store
+    with store.writing() as session:
+        yield session
+
+
+Reading = Annotated[Session, Depends(_reading, scope="function")]
+"""The records, to read."""
+
+Writing = Annotated[Session, Depends(_writing, scope="function")]
+"""The records, to write; the commit happens before the answer leaves, so what is acknowledged is kept."""
+
+RecordId = Annotated[int, Path(ge=1, le=LARGEST_NUMBER)]
+
+
+@dataclass(frozen=True, slots=True)
+class Asker:
+    """How the asker reads lengths; where no unit is named, the recipe's own is meant."""
+
+    unit: Unit | None = None
+    mark: int = 8
+    comma: bool = False
+
+    def tape(self, own: Unit = Unit.CM) -> Tape:
+        """The tape she reads on; ``own`` is the recipe's unit."""
+        return Tape(self.unit or own, self.mark, self.comma)
+
+
+def _asker(
+    unit: Unit | None = None,
+    mark: Annotated[int, Query(ge=8, le=16, multiple_of=8, description="Eighths or sixteenths of an inch.")] = 8,
+    comma: bool = False,
+) -> Asker:
+    return Asker(unit, mark, comma)
+
+
+Asked = Annotated[Asker, Depends(_asker)]
+
+
+def found(thing: T | None, what: str) -> T:
+    """The thing, or a refusal that says what there is none of."""
+    if thing is None:
+        raise HTTPException(404, f"There is no such {what}.")
+    return thing
+
+
+def stored(version: RecipeVersion) -> Recipe:
+    """A kept recipe, read. Raises HTTPException where it cannot be, with the reason; it can still be exported."""
+    read, why = read_stored(version.recipe)
+    if read is None:
+        raise HTTPException(409, f"This recipe cannot be read: {why} It is kept as it is.")
+    return read
+
+
+def read_stored(recipe: dict[str, Any]) -> tuple[Recipe | None, str]:
+    """A kept recipe, or None and why it cannot be read."""
+    try:
+        return read_recipe(recipe), ""
+    except UnreadableRecipe as why:
+        return None, str(why)

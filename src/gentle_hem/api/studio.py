@@ -1,0 +1,51 @@
+"""The studio itself: whether the program answers, whether it shows the demo, and a backup of everything."""
+
+from __future__ import annotations
+
+import tempfile
+from datetime import UTC, date, datetime
+from pathlib import Path
+
+from fastapi import APIRouter, Request, Response
+from pydantic import BaseModel
+
+from gentle_hem.store import Store
+from gentle_hem.store.backup import FILE_NAME
+from gentle_hem.store.trouble import newest_copy
+
+studio = APIRouter(prefix="/api", tags=["studio"])
+
+
+class StudioOut(BaseModel):
+    """What the interface must know of the place it stands in."""
+
+    demo: bool
+    """Whether these are the demo studio's records, with its simulated tape."""
+    last_copy: date | None
+    """The day of the newest daily copy."""
+
+
+@studio.get("/health")
+def health() -> dict[str, str]:
+    """Whether the program answers."""
+    return {"state": "ready", "at": datetime.now(UTC).isoformat()}
+
+
+@studio.get("/studio")
+def about(request: Request) -> StudioOut:
+    """What the interface must know of the place it stands in."""
+    newest = newest_copy(request.app.state.store.folder)
+    return StudioOut(demo=request.app.state.demo, last_copy=date.fromisoformat(newest.stem[-10:]) if newest else None)
+
+
+@studio.get("/backup", response_class=Response)
+def backup(request: Request) -> Response:
+    """Everything that is kept, as one file, made while work goes on."""
+    store: Store = request.app.state.store
+    with tempfile.TemporaryDirectory(dir=store.folder) as folder:
+        made = Path(folder) / FILE_NAME
+        store.back_up(made)
+        content = made.read_bytes()
+    name = f"gentle-hem-{datetime.now():%Y-%m-%d}.sqlite"
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return Response(content, media_type="application/vnd.sqlite3", headers=headers)

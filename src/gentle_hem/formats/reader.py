@@ -1,0 +1,90 @@
+"""The reader's side of ``apart``: one file, read under limits, answered in one line of JSON."""
+
+from __future__ import annotations
+
+import json
+import os
+import resource
+import sys
+from typing import Any
+
+import ezdxf.filemanagement  # noqa: F401  (here, so that it is loaded before the file comes)
+import svgelements  # noqa: F401
+
+from gentle_hem.core.geometry import Path
+from gentle_hem.core.geometry.path_text import path_data
+from gentle_hem.core.units import Unit
+from gentle_hem.formats.figure_csv import TableError, from_csv
+from gentle_hem.formats.outlines import Outline, UnreadableError
+from gentle_hem.formats.read_block import read_block
+
+MORE_MEMORY = 120 * 1024 * 1024
+"""How much more memory a file may take than the reader itself (bytes)."""
+
+MOST_SECONDS = 4
+"""The reader ends itself after this much work, should nobody be left to end it."""
+
+MOST_OUTLINES = 40
+
+
+def _limit() -> None:
+    with open("/proc/self/statm") as file:
+        taken = int(file.read().split()[0]) * resource.getpagesize()
+    resource.setrlimit(resource.RLIMIT_AS, (taken + MORE_MEMORY, taken + MORE_MEMORY))
+    resource.setrlimit(resource.RLIMIT_CPU, (MOST_SECONDS, MOST_SECONDS))
+    os.nice(5)
+
+
+def read(job: dict[str, Any], content: bytes) -> Any:
+    """What is in a file, in JSON's own types."""
+    if job["kind"] == "table":
+        return {str(key): value for key, value in from_csv(content.decode("utf-8-sig"), Unit(job["unit"])).items()}
+    return [_outline(outline) for outline in read_block(job["name"], content)[:MOST_OUTLINES]]
+
+
+def _outline(outline: Outline) -> dict[str, Any]:
+    return {
+        "name": outline.name,
+        "edges": [{"d": path_data(e.path), "length": e.path.length, "guess": e.guess} for e in outline.edges],
+        "darts": [
+            {"edge": d.edge, "at": d.at, "intake": d.intake, "apex": (d.apex.x, -d.apex.y)} for d in outline.darts
+        ],
+        "box": Path.joined(edge.path for edge in outline.edges).box,
+    }
+
+
+def answer(job: dict[str, Any], content: bytes) -> dict[str, Any]:
+    """What was found, or one sentence of ours that says why nothing was."""
+    name = job["name"]
+    try:
+        return {"found": read(job, content)}
+    except (UnreadableError, TableError) as wrong:
+        return {"sentence": str(wrong)}
+    except MemoryError:
+        return {"sentence": f"{name} asks for more memory than a block is worth. Leave out everything but the lines of "
+                            "the pieces and send it again."}  # fmt: skip
+    except RecursionError:
+        return {"sentence": f"{name} holds drawings inside drawings without end. Save the lines themselves."}
+    except UnicodeDecodeError:
+        return {"sentence": f"{name} is not text that can be read; save it as UTF-8."}
+    except Exception:  # whatever a stranger's file makes a reader stumble over
+        return {"sentence": f"{name} cannot be read as the file its name says it is. Save it again and send it."}
+
+
+def main() -> None:
+    """Say that it is ready, read one job, answer it."""
+    _limit()
+    out = sys.stdout.buffer
+    out.write(b"ready\n")
+    out.flush()
+    source = sys.stdin.buffer
+    line = source.readline()
+    if not line:
+        return
+    job = json.loads(line)
+    out.write(json.dumps(answer(job, source.read(job["size"]))).encode("utf-8", errors="replace"))
+    out.flush()
+
+
+if __name__ == "__main__":
+    main()

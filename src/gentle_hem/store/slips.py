@@ -1,0 +1,60 @@
+"""Slips: what the desk shows of each commission, kept beside the version and the program they were read from."""
+
+from __future__ import annotations
+
+import hashlib
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+import gentle_hem.core
+from gentle_hem.core.recipe import UnreadableRecipe, read_recipe
+from gentle_hem.core.slip import desk_slip
+from gentle_hem.store.models import Commission
+from gentle_hem.store.store import Store, keep_slip, latest_version, stale_slips
+
+
+@cache
+def program() -> str:
+    """Which program this is: the fingerprint of the core, whose numbers a slip holds."""
+    digest = hashlib.sha256()
+    folder = Path(gentle_hem.core.__file__).parent
+    for file in sorted(folder.rglob("*.py")):
+        digest.update(str(file.relative_to(folder)).encode())
+        digest.update(file.read_bytes())
+    return digest.hexdigest()
+
+
+def write_slip(session: Session, commission: Commission) -> None:
+    """The slip of a commission's newest version. One that cannot be read says so in its row."""
+    version = latest_version(session, commission.id)
+    if version is None:
+        return
+    try:
+        slip = desk_slip(read_recipe(version.recipe))
+    except UnreadableRecipe as why:
+        title = str(version.recipe.get("name", ""))[:200] if isinstance(version.recipe, dict) else ""
+        said: dict[str, Any] = {
+            "summary": title,
+            "unit": "cm",
+            "stops": 0,
+            "warnings": 0,
+            "trouble": "",
+            "unreadable": str(why)[:2000],
+        }
+    else:
+        said = {"summary": slip.summary[:400], "unit": slip.unit, "stops": slip.stops, "warnings": slip.warnings,
+                "trouble": slip.trouble, "unreadable": ""}  # fmt: skip
+    keep_slip(session, commission.id, version.number, program(), said)
+
+
+def write_stale_slip(store: Store) -> bool:
+    """Write one stale slip again; False when there is none left."""
+    with store.writing() as session:
+        rows = stale_slips(session, program(), 1)
+        if not rows:
+            return False
+        write_slip(session, rows[0])
+        return True
