@@ -16,9 +16,9 @@ def free_port():
 
 
 class Server:
-    """``hem run`` over a folder, on a port of its own."""
+    """``hem run`` over a folder, on a port of its own; without a folder, ``hem demo``."""
 
-    def __init__(self, folder):
+    def __init__(self, folder=None):
         self.folder, self.port = folder, free_port()
         self.url = f"http://127.0.0.1:{self.port}"
         self.process = None
@@ -28,11 +28,9 @@ class Server:
             sys.executable,
             "-m",
             "gentle_hem.cli",
-            "run",
+            *(("run", "--data", str(self.folder)) if self.folder else ("demo",)),
             "--port",
             str(self.port),
-            "--data",
-            str(self.folder),
         ]
         self.process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
         line = self.process.stdout.readline()
@@ -55,7 +53,7 @@ class Server:
 
 
 @contextmanager
-def running(folder):
+def running(folder=None):
     server = Server(folder).start()
     try:
         yield server

@@ -1,7 +1,5 @@
 """The demo studio as it is served: made fresh, complete, and on this machine only."""
 
-import subprocess
-import sys
 from datetime import date
 
 import httpx
@@ -9,22 +7,13 @@ import pytest
 
 from gentle_hem.cli import main
 from gentle_hem.demo.studio import PLAYERS, works
-from server import free_port
+from server import running
 
 
 @pytest.fixture(scope="module")
 def demo():
-    port = free_port()
-    command = [sys.executable, "-m", "gentle_hem.cli", "demo", "--port", str(port)]
-    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
-    try:
-        assert process.stdout.readline().strip() == f"Gentle Hem answers at http://127.0.0.1:{port}"
-        with httpx.Client(base_url=f"http://127.0.0.1:{port}", timeout=10) as client:
-            yield client
-    finally:
-        process.terminate()
-        process.wait()
-        process.stdout.close()
+    with running() as server, httpx.Client(base_url=server.url, timeout=10) as client:
+        yield client
 
 
 def test_every_player_is_on_the_desk(demo):

@@ -29,6 +29,13 @@ def server(tmp_path_factory):
         yield server
 
 
+@pytest.fixture(scope="session")
+def demo():
+    """The demo studio as it is served, with its simulated tape."""
+    with running() as server:
+        yield server
+
+
 @pytest.fixture
 def studio(server):
     """The server over freshly filled records of the demo studio."""

@@ -10,7 +10,7 @@ RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
 
 
 def faults(page):
-    page.add_script_tag(path=str(AXE))
+    page.evaluate(AXE.read_text())  # the pages allow no script but their own
     found = page.evaluate(f"axe.run(document, {{runOnly: {RULES}}})")
     return [(v["id"], [node["html"][:120] for node in v["nodes"]]) for v in found["violations"]]
 

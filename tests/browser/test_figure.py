@@ -50,14 +50,15 @@ def test_two_readings_are_kept_and_questioned(page, studio):
     expect(page.get_by_text("Two readings of the waist girth")).to_have_count(0)
 
 
-def test_the_simulated_tape_fills_the_next_empty_measure_and_may_be_clumsy(page, studio):
-    measure(page, studio)
+def test_the_simulated_tape_fills_the_next_empty_measure_and_may_be_clumsy(page, demo):
+    measure(page, demo)
     press = page.get_by_role("button", name="Press the tape")
     heard = page.get_by_test_id("heard")
     press.click()
     expect(field(page, "neck_girth")).to_have_value("36.2 cm")
     press.click()
     expect(field(page, "upper_bust_girth")).to_have_value("90.5 cm")
+    expect(page.locator('[data-finding="simulated-reading"]')).to_have_count(2)
     manner = page.get_by_label("How the simulated tape behaves")
     manner.select_option("dropout")
     press.click()

@@ -47,7 +47,7 @@ def test_from_a_gap_to_files_and_back_after_a_restart(page, studio):
     page.get_by_test_id("ribbon").get_by_role("button", name="why?").first.click()
     expect(page.get_by_test_id("working")).to_contain_text("2 × (24.6 cm + 23.4 cm) = 96 cm")
     page.get_by_role("button", name="seam radius", exact=False).first.click()
-    expect(page.get_by_test_id("working")).to_contain_text("96 cm ÷ 4.7124 = 20.3718 cm")
+    expect(page.get_by_test_id("working")).to_contain_text("96 cm ÷ 4.7124 = 20.372, on the tape 20.4 cm")
 
     # switch units and back without changing a stored number
     number = numbered(studio, "Harbour dance dress")
@@ -108,9 +108,9 @@ def test_bad_input_is_answered_beside_the_word_and_keeps_what_was_typed(page, st
     expect(field).to_have_value(typed)
     page.keyboard.press("Escape")
     expect(word(page, path)).to_contain_text(typed)
-    expect(page.get_by_text("Not saved: something typed cannot be read yet.")).to_be_visible()
+    expect(page.get_by_text("Saved without a word that cannot be read.")).to_be_visible()
     page.reload()
-    expect(page.get_by_role("alert").or_(page.get_by_text("Opening…")).first).to_be_visible()
+    expect(word(page, path)).to_contain_text(typed)
     assert get(studio, f"/api/commissions/{numbered(studio, 'Ball gown')}")["recipe"] == kept
 
 
@@ -164,14 +164,14 @@ def test_sums_bench_from_anywhere_by_one_key(page, studio):
     bench.get_by_role("radio", name="in", exact=True).click()
     for name, fields, answer in [
         ("Skirt length", {"full length": "43", "waist length": "15 1/2"}, "27 1/2 in"),
-        ("Circle and flare", {"seam it is sewn to": "34", "finished length": "7"}, "5.4113 in"),
+        ("Circle and flare", {"seam it is sewn to": "34", "finished length": "7"}, "5 3/8 in"),
         (
             "Sweep from the hem",
             {"seam it is sewn to": "28", "finished length": "24", "wanted hem sweep": "100"},
-            "171.8873°",
+            "171.9°",
         ),
         ("Gathers", {"seam it is gathered to": "28", "fullness": "2.5"}, "70 in"),
-        ("Share into darts", {"lower edge": "10 1/4", "bodice edge": "8 1/2"}, "0.875 in"),
+        ("Share into darts", {"lower edge": "10 1/4", "bodice edge": "8 1/2"}, "7/8 in"),
     ]:
         bench.get_by_role("radio", name=name, exact=True).click()
         for label, typed in fields.items():
@@ -192,7 +192,7 @@ def test_a_new_dress_is_begun_by_keyboard_alone(page, studio):
     page.keyboard.type("Somebody New")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Finale")).to_be_visible()
-    expect(page.get_by_test_id("join-sentence")).to_have_text("The waist meets.")
+    expect(page.get_by_test_id("join-sentence")).to_contain_text("there is no bodice")
 
 
 def test_shortcuts_can_be_switched_off(page, studio):

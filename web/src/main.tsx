@@ -10,6 +10,7 @@ import { Desk } from "./pages/Desk";
 import { Frame } from "./pages/Frame";
 import { CommissionPage } from "./pages/Workbench";
 import { text } from "./text";
+import { FallenPage } from "./ui/Boundary";
 
 function Nowhere() {
   return (
@@ -25,9 +26,10 @@ function Nowhere() {
 const router = createBrowserRouter([
   {
     element: <Frame />,
+    errorElement: <FallenPage />,
     children: [
-      { path: "/", element: <Desk /> },
-      { path: "/commission/:id", element: <CommissionPage /> },
+      { path: "/", element: <Desk />, errorElement: <FallenPage /> },
+      { path: "/commission/:id", element: <CommissionPage />, errorElement: <FallenPage /> },
       { path: "*", element: <Nowhere /> },
     ],
   },

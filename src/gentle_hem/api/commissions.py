@@ -13,12 +13,11 @@ from sqlalchemy import select
 
 from gentle_hem.api.desk import CommissionOut, commission_out
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, read_stored, stored
-from gentle_hem.api.make import DifferenceOut, differences_out
+from gentle_hem.api.make import DifferenceOut, RefusalOut, TypedIn, differences_out, read_over, refusals_out
 from gentle_hem.api.problems import Stale
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.names import GivenName, Name
-from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.start import new_recipe
 from gentle_hem.core.units import Unit
 from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
@@ -57,10 +56,18 @@ class NewCommission(BaseModel):
 
 
 class SaveIn(BaseModel):
-    """A state to be kept, and the version it was worked out from."""
+    """A state to be kept, what has been typed over it, and the version it was worked out from."""
 
     recipe: dict[str, Any]
+    typed: list[TypedIn] = Field([], max_length=200)
     from_version: int = Field(ge=0, le=LARGEST_NUMBER)
+
+
+class KeptOut(SavedOut):
+    """A save that is on the disk, and what was typed that could not be read and so is not in it."""
+
+    recipe: dict[str, Any]
+    refused: list[RefusalOut]
 
 
 class VersionOut(SavedOut):
@@ -115,21 +122,24 @@ def open_commission(commission_id: RecordId, session: Reading) -> OpenCommission
 
 
 @commissions.post("/commissions/{commission_id}/versions", status_code=201)
-def save_version(commission_id: RecordId, body: SaveIn, session: Writing, asked: Asked) -> SavedOut:
-    """Keep this state of the recipe. Earlier states stay.
+def save_version(commission_id: RecordId, body: SaveIn, session: Writing, asked: Asked) -> KeptOut:
+    """Keep this state of the recipe, with everything typed over it that can be read. Earlier states stay. Nothing is
+    made up for it, so that what cannot be drawn is kept all the same.
 
     A save from an older version than the newest is refused with what has changed since, and nothing is kept of it here:
     whoever typed it decides.
     """
     row = found(session.get(Commission, commission_id), "commission")
-    read = Recipe.model_validate(body.recipe)
+    over = read_over(body.recipe, body.typed)
     newest = latest_version(session, commission_id)
-    document = read.model_dump(mode="json")
+    document = over.recipe.model_dump(mode="json")
     if newest is not None and newest.number != body.from_version and newest.recipe != document:
         raise _stale(newest, version_numbered(session, commission_id, body.from_version), asked)
     version = append_version(session, commission_id, document)
     write_slip(session, row)
-    return _saved(version)
+    return KeptOut(
+        version=version.number, saved_at=version.created_at, recipe=document, refused=refusals_out(over.refused)
+    )
 
 
 def _stale(newest: RecipeVersion, began: RecipeVersion | None, asked: Asked) -> Stale:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Body, HTTPException, Response
@@ -15,7 +16,7 @@ from gentle_hem.core.differences import differences
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.start import bodice_choices
-from gentle_hem.core.typing_over import Typed, typed_over
+from gentle_hem.core.typing_over import Refusal, Typed, TypedOver, typed_over
 from gentle_hem.core.units import Unit, format_length, parse_length
 
 make = APIRouter(prefix="/api", tags=["make"])
@@ -71,6 +72,16 @@ class LengthOut(BaseModel):
     text: str
 
 
+def read_over(recipe: dict[str, Any], typed: list[TypedIn]) -> TypedOver:
+    """A recipe with words typed over it."""
+    return typed_over(Recipe.model_validate(recipe), [Typed(word.path, word.value, word.unit) for word in typed])
+
+
+def refusals_out(refused: Sequence[Refusal]) -> list[RefusalOut]:
+    """What could not be read, for the screen."""
+    return [RefusalOut(path=refusal.path, text=refusal.text) for refusal in refused]
+
+
 def differences_out(before: Recipe, after: Recipe, asked: Asked) -> list[DifferenceOut]:
     """The differences between two states, said on the asker's tape."""
     return [
@@ -96,11 +107,10 @@ def make_up_recipe(recipe: RecipeBody, asked: Asked) -> Response:
 @make.post("/bench", response_model=BenchOut)
 def work(bench: BenchIn, asked: Asked) -> Response:
     """What is typed over a recipe, read word by word, and what the recipe then makes. Nothing is saved."""
-    kept = Recipe.model_validate(bench.recipe)
-    over = typed_over(kept, [Typed(word.path, word.value, word.unit) for word in bench.typed])
+    over = read_over(bench.recipe, bench.typed)
     made = BenchOut(
         recipe=over.recipe.model_dump(mode="json"),
-        refused=[RefusalOut(path=refusal.path, text=refusal.text) for refusal in over.refused],
+        refused=refusals_out(over.refused),
         screen=screen(over.recipe, make_up(over.recipe), asked.tape(over.recipe.unit)),
     )
     return Response(made.model_dump_json(), media_type="application/json")  # not validated a second time

@@ -26,7 +26,7 @@ def desk_slip(recipe: Recipe) -> DeskSlip:
     troubles.sort(key=lambda finding: finding.severity is not Severity.STOP)
     return DeskSlip(
         unit=recipe.unit.value,
-        summary=f"{recipe.bodice.title}, {recipe.lower.title.lower()}",
+        summary=f"{recipe.bodice.title}, {recipe.lower.title.lower()}"[:400],
         stops=sum(finding.severity is Severity.STOP for finding in troubles),
         warnings=sum(finding.severity is Severity.WARN for finding in troubles),
         trouble=troubles[0].text(recipe.unit)[:2000] if troubles else "",

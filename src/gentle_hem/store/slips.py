@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+from dataclasses import asdict
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -10,8 +11,10 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 import gentle_hem.core
+from gentle_hem.core.fault import fault
 from gentle_hem.core.recipe import UnreadableRecipe, read_recipe
 from gentle_hem.core.slip import desk_slip
+from gentle_hem.core.units import Unit
 from gentle_hem.store.models import Commission
 from gentle_hem.store.store import Store, keep_slip, latest_version, stale_slips
 
@@ -28,25 +31,17 @@ def program() -> str:
 
 
 def write_slip(session: Session, commission: Commission) -> None:
-    """The slip of a commission's newest version. One that cannot be read says so in its row."""
+    """The slip of a commission's newest version. One that cannot be read or made says so in its row, and is kept."""
     version = latest_version(session, commission.id)
     if version is None:
         return
+    said: dict[str, Any] = {"unit": "cm", "stops": 0, "warnings": 0, "trouble": "", "unreadable": ""}
     try:
-        slip = desk_slip(read_recipe(version.recipe))
+        said |= asdict(desk_slip(read_recipe(version.recipe)))
     except UnreadableRecipe as why:
-        title = str(version.recipe.get("name", ""))[:200] if isinstance(version.recipe, dict) else ""
-        said: dict[str, Any] = {
-            "summary": title,
-            "unit": "cm",
-            "stops": 0,
-            "warnings": 0,
-            "trouble": "",
-            "unreadable": str(why)[:2000],
-        }
-    else:
-        said = {"summary": slip.summary[:400], "unit": slip.unit, "stops": slip.stops, "warnings": slip.warnings,
-                "trouble": slip.trouble, "unreadable": ""}  # fmt: skip
+        said |= {"summary": commission.title, "unreadable": str(why)[:2000]}
+    except Exception as error:
+        said |= {"summary": commission.title, "stops": 1, "trouble": fault("garment", error).text(Unit.CM)}
     keep_slip(session, commission.id, version.number, program(), said)
 
 

@@ -2,6 +2,8 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
+export type Difference = Schemas["DifferenceOut"];
+export type Version = Schemas["VersionOut"];
 export type Screen = Schemas["ScreenOut"];
 export type Piece = Schemas["PieceOut"];
 export type Edge = Schemas["EdgeOut"];
@@ -11,7 +13,6 @@ export type Word = Schemas["WordOut"];
 export type SentencePart = Schemas["SentencePartOut"];
 export type Finding = Schemas["StageFinding"];
 export type Working = Schemas["WorkingDocument"];
-export type Saved = Schemas["SavedOut"];
 export type DeskRow = Schemas["DeskRow"];
 export type Commission = Schemas["OpenCommission"];
 export type SumDescription = Schemas["SumOut"];
@@ -30,17 +31,22 @@ export const api = createClient<paths>({ baseUrl: "/" });
 
 /** Thrown when the program refuses; a lost connection stays the browser's own TypeError. */
 export class Refused extends Error {
-  constructor(readonly problem: Problem) {
+  constructor(
+    readonly problem: Problem,
+    readonly status: number,
+  ) {
     super(problem.detail);
   }
 }
 
 /** The data of an answer, or Refused with what was wrong. */
-export async function answer<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
-  const { data, error } = await call;
+export async function answer<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  const { data, error, response } = await call;
   if (error !== undefined || data === undefined) {
-    const said = (error ?? {}) as Partial<Problem>;
-    throw new Refused({ detail: said.detail ?? "", errors: said.errors ?? [] });
+    const said = (typeof error === "object" && error ? error : {}) as Partial<Problem>;
+    throw new Refused({ ...said, detail: said.detail ?? "", errors: said.errors ?? [] }, response.status);
   }
   return data;
 }

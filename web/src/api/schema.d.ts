@@ -4,6 +4,46 @@
  */
 
 export interface paths {
+    "/api/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Backup
+         * @description Everything that is kept, as one file, made while work goes on.
+         */
+        get: operations["backup_api_backup_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work
+         * @description What is typed over a recipe, read word by word, and what the recipe then makes. Nothing is saved.
+         */
+        post: operations["work_api_bench_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/blocks/edge-names": {
         parameters: {
             query?: never;
@@ -35,7 +75,7 @@ export interface paths {
         put?: never;
         /**
          * Read File
-         * @description The closed outlines in an SVG, DXF or garment.json, largest first.
+         * @description The closed outlines in an SVG, DXF or garment.json, largest first. It is read in a process of its own.
          */
         post: operations["read_file_api_blocks_read_post"];
         delete?: never;
@@ -75,7 +115,7 @@ export interface paths {
         put?: never;
         /**
          * Add Commission
-         * @description A new commission with a recipe to begin from.
+         * @description A new commission with the person's latest measures and a recipe to begin from.
          */
         post: operations["add_commission_api_commissions_post"];
         delete?: never;
@@ -113,7 +153,7 @@ export interface paths {
         };
         /**
          * File
-         * @description One file of the newest version: a pattern, a drawing, a list; or pattern.zip with all of them.
+         * @description One file of a version, the newest unless another is named; or pattern.zip with all of them.
          */
         get: operations["file_api_commissions__commission_id__files__name__get"];
         put?: never;
@@ -133,13 +173,17 @@ export interface paths {
         };
         /**
          * List Versions
-         * @description Every state that was kept, oldest first.
+         * @description The states that were kept, newest first, each with what it changed.
          */
         get: operations["list_versions_api_commissions__commission_id__versions_get"];
         put?: never;
         /**
          * Save Version
-         * @description Keep this state of the recipe. Earlier states stay.
+         * @description Keep this state of the recipe, with everything typed over it that can be read. Earlier states stay. Nothing is
+         *     made up for it, so that what cannot be drawn is kept all the same.
+         *
+         *     A save from an older version than the newest is refused with what has changed since, and nothing is kept of it here:
+         *     whoever typed it decides.
          */
         post: operations["save_version_api_commissions__commission_id__versions_post"];
         delete?: never;
@@ -196,10 +240,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Desk
-         * @description Every commission, the most recently worked on first, with what is unresolved.
+         * Open Desk
+         * @description Commissions, the most recently worked on first, with what is unresolved.
          */
-        get: operations["desk_api_desk_get"];
+        get: operations["open_desk_api_desk_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -219,9 +263,31 @@ export interface paths {
         put?: never;
         /**
          * Press Tape
-         * @description Press the tape's button and hear what it sends. Nothing may come through, or the same reading twice.
+         * @description Press the simulated tape's button and hear what it sends: perhaps nothing, or the same reading twice.
+         *
+         *     It belongs to the demo studio; there is none beside the maker's own records.
          */
         post: operations["press_tape_api_devices_tape_press_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Differing
+         * @description Every word in which two recipes differ.
+         */
+        post: operations["differing_api_differences_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -279,7 +345,7 @@ export interface paths {
         put?: never;
         /**
          * Figure From Csv
-         * @description The measures in a table, mm by key.
+         * @description The measures in a table, mm by key. It is read in a process of its own.
          */
         post: operations["figure_from_csv_api_figures_from_csv_post"];
         delete?: never;
@@ -509,6 +575,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * About
+         * @description What the interface must know of the place it stands in.
+         */
+        get: operations["about_api_studio_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums": {
         parameters: {
             query?: never;
@@ -553,6 +639,34 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * BenchIn
+         * @description A recipe and everything that has been typed over it since it was last read.
+         */
+        BenchIn: {
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
+            /**
+             * Typed
+             * @default []
+             */
+            typed: components["schemas"]["TypedIn"][];
+        };
+        /**
+         * BenchOut
+         * @description What could be read of what was typed, what could not, and the garment the rest makes.
+         */
+        BenchOut: {
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
+            /** Refused */
+            refused: components["schemas"]["RefusalOut"][];
+            screen: components["schemas"]["ScreenOut"];
+        };
         /**
          * BlockIn
          * @description Two outlines with their edges named: the front and the back.
@@ -648,6 +762,13 @@ export interface components {
             /** Intake */
             intake: number;
         };
+        /** DeskOut */
+        DeskOut: {
+            /** Rows */
+            rows: components["schemas"]["DeskRow"][];
+            /** Total */
+            total: number;
+        };
         /**
          * DeskRow
          * @description A commission on the desk, with what is unresolved about it.
@@ -659,6 +780,8 @@ export interface components {
             first_trouble: string;
             /** Id */
             id: number;
+            /** Looked At */
+            looked_at: boolean;
             /** Occasion */
             occasion: string;
             person: components["schemas"]["PersonOut"];
@@ -674,10 +797,28 @@ export interface components {
             /** Title */
             title: string;
             unit: components["schemas"]["Unit"];
+            /** Unreadable */
+            unreadable: string;
             /** Version */
             version: number;
             /** Warnings */
             warnings: number;
+        };
+        /**
+         * DifferenceOut
+         * @description A word in which two states differ, and what each says.
+         */
+        DifferenceOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Label */
+            label: string;
+            /** Part */
+            part: string;
+            /** Path */
+            path: string;
         };
         /**
          * DraftOut
@@ -765,6 +906,12 @@ export interface components {
             second?: {
                 [key: string]: number | string;
             };
+            /**
+             * Simulated
+             * @description Measures whose reading came from a simulated tape.
+             * @default []
+             */
+            simulated: ("neck_girth" | "shoulder_width" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height")[];
             /**
              * Taken On
              * @description The day they were taken.
@@ -896,6 +1043,25 @@ export interface components {
             /** Whole Difference */
             whole_difference: string;
         };
+        /**
+         * KeptOut
+         * @description A save that is on the disk, and what was typed that could not be read and so is not in it.
+         */
+        KeptOut: {
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
+            /** Refused */
+            refused: components["schemas"]["RefusalOut"][];
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Version */
+            version: number;
+        };
         /** LengthOut */
         LengthOut: {
             /** Mm */
@@ -954,6 +1120,11 @@ export interface components {
         };
         /** NewCommission */
         NewCommission: {
+            /**
+             * Begun As
+             * @description Asked twice under one name, it is begun once.
+             */
+            begun_as?: string | null;
             /** Due On */
             due_on?: string | null;
             /**
@@ -991,6 +1162,11 @@ export interface components {
             saved_at: string;
             /** Title */
             title: string;
+            /**
+             * Unreadable
+             * @default
+             */
+            unreadable: string;
             /** Version */
             version: number;
         };
@@ -1130,6 +1306,13 @@ export interface components {
             /** Texts */
             texts: string[];
         };
+        /** RefusalOut */
+        RefusalOut: {
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
+        };
         /** RemedyDocument */
         RemedyDocument: {
             /** Changes */
@@ -1164,17 +1347,21 @@ export interface components {
             text: string;
         };
         /**
-         * SavedOut
-         * @description A save that is on the disk.
+         * SaveIn
+         * @description A state to be kept, what has been typed over it, and the version it was worked out from.
          */
-        SavedOut: {
+        SaveIn: {
+            /** From Version */
+            from_version: number;
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
             /**
-             * Saved At
-             * Format: date-time
+             * Typed
+             * @default []
              */
-            saved_at: string;
-            /** Version */
-            version: number;
+            typed: components["schemas"]["TypedIn"][];
         };
         /**
          * ScreenOut
@@ -1312,6 +1499,16 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * StudioOut
+         * @description What the interface must know of the place it stands in.
+         */
+        StudioOut: {
+            /** Demo */
+            demo: boolean;
+            /** Last Copy */
+            last_copy: string | null;
+        };
         /** SumInputOut */
         SumInputOut: {
             /** Choices */
@@ -1384,6 +1581,28 @@ export interface components {
             before: components["schemas"]["Figure"];
             now: components["schemas"]["Figure"];
         };
+        /** TwoStates */
+        TwoStates: {
+            /** After */
+            after: {
+                [key: string]: unknown;
+            };
+            /** Before */
+            before: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * TypedIn
+         * @description A word as it was typed, and the unit a bare number in it was meant in.
+         */
+        TypedIn: {
+            /** Path */
+            path: string;
+            unit: components["schemas"]["Unit"];
+            /** Value */
+            value: unknown;
+        };
         /**
          * Unit
          * @description The unit a person thinks in.
@@ -1415,6 +1634,32 @@ export interface components {
             msg: string;
             /** Error Type */
             type: string;
+        };
+        /**
+         * VersionOut
+         * @description A kept state, and how it differs from the one before it.
+         */
+        VersionOut: {
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            /** Name */
+            name: string;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Unreadable */
+            unreadable: string;
+            /** Version */
+            version: number;
+        };
+        /** VersionsOut */
+        VersionsOut: {
+            /** Total */
+            total: number;
+            /** Versions */
+            versions: components["schemas"]["VersionOut"][];
         };
         /**
          * WayOut
@@ -1471,6 +1716,8 @@ export interface components {
         };
         /** WorkingDocument */
         WorkingDocument: {
+            /** Exact */
+            exact: string;
             /** Formula */
             formula: string;
             /** Inputs */
@@ -1503,6 +1750,62 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    backup_api_backup_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    work_api_bench_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     edge_names_api_blocks_edge_names_get: {
         parameters: {
             query?: never;
@@ -1526,7 +1829,10 @@ export interface operations {
     read_file_api_blocks_read_post: {
         parameters: {
             query?: {
-                unit?: components["schemas"]["Unit"];
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path?: never;
@@ -1661,6 +1967,7 @@ export interface operations {
         parameters: {
             query?: {
                 paper?: components["schemas"]["Paper"];
+                version?: number | null;
             };
             header?: never;
             path: {
@@ -1691,7 +1998,14 @@ export interface operations {
     };
     list_versions_api_commissions__commission_id__versions_get: {
         parameters: {
-            query?: never;
+            query?: {
+                after?: number;
+                most?: number;
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
             header?: never;
             path: {
                 commission_id: number;
@@ -1706,7 +2020,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut"][];
+                    "application/json": components["schemas"]["VersionsOut"];
                 };
             };
             /** @description Validation Error */
@@ -1722,7 +2036,12 @@ export interface operations {
     };
     save_version_api_commissions__commission_id__versions_post: {
         parameters: {
-            query?: never;
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
             header?: never;
             path: {
                 commission_id: number;
@@ -1731,9 +2050,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    [key: string]: unknown;
-                };
+                "application/json": components["schemas"]["SaveIn"];
             };
         };
         responses: {
@@ -1743,7 +2060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut"];
+                    "application/json": components["schemas"]["KeptOut"];
                 };
             };
             /** @description Validation Error */
@@ -1795,6 +2112,9 @@ export interface operations {
         parameters: {
             query?: {
                 unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path: {
@@ -1830,9 +2150,12 @@ export interface operations {
             };
         };
     };
-    desk_api_desk_get: {
+    open_desk_api_desk_get: {
         parameters: {
-            query?: never;
+            query?: {
+                after?: number;
+                most?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1845,7 +2168,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DeskRow"][];
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -1883,10 +2215,51 @@ export interface operations {
             };
         };
     };
+    differing_api_differences_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoStates"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferenceOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     compare_figures_api_figures_compare_post: {
         parameters: {
             query?: {
-                unit?: components["schemas"]["Unit"];
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path?: never;
@@ -2028,8 +2401,11 @@ export interface operations {
     read_figure_api_figures_read_post: {
         parameters: {
             query?: {
-                unit?: components["schemas"]["Unit"];
                 after?: ("neck_girth" | "shoulder_width" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height") | null;
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path?: never;
@@ -2109,7 +2485,10 @@ export interface operations {
         parameters: {
             query: {
                 text: string;
-                unit?: components["schemas"]["Unit"];
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path?: never;
@@ -2141,6 +2520,9 @@ export interface operations {
         parameters: {
             query?: {
                 unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path?: never;
@@ -2249,6 +2631,9 @@ export interface operations {
         parameters: {
             query?: {
                 unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path: {
@@ -2285,7 +2670,10 @@ export interface operations {
     rescue_api_rescue_post: {
         parameters: {
             query?: {
-                unit?: components["schemas"]["Unit"];
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path?: never;
@@ -2341,10 +2729,33 @@ export interface operations {
             };
         };
     };
+    about_api_studio_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioOut"];
+                };
+            };
+        };
+    };
     list_sums_api_sums_get: {
         parameters: {
             query?: {
-                unit?: components["schemas"]["Unit"];
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path?: never;
@@ -2375,7 +2786,10 @@ export interface operations {
     one_sum_api_sums__name__post: {
         parameters: {
             query?: {
-                unit?: components["schemas"]["Unit"];
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path: {

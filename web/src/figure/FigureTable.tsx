@@ -5,6 +5,7 @@ import { answer, api, type Commission, Refused, type Screen } from "../api/clien
 import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { readingOf } from "../ui/preferences";
 import { Body } from "./Body";
 import { Sets } from "./Sets";
 import { TapeAndTables } from "./TapeAndTables";
@@ -44,7 +45,7 @@ export function FigureTable({
     queryFn: () =>
       answer(
         api.POST("/api/figures/read", {
-          params: { query: { unit: screen.unit } },
+          params: { query: readingOf(screen.unit) },
           body: kept as Record<string, never>,
         }),
       ),

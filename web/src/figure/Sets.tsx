@@ -4,6 +4,7 @@ import { answer, api, type Screen } from "../api/client";
 import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { readingOf } from "../ui/preferences";
 import { refusal } from "./FigureTable";
 
 /** A person's dated sets: kept beside each other, never overwritten, compared with what is on the table. */
@@ -24,7 +25,7 @@ export function Sets({ screen, bench, person }: { screen: Screen; bench: Bench; 
     queryFn: () =>
       answer(
         api.POST("/api/figures/compare", {
-          params: { query: { unit: screen.unit } },
+          params: { query: readingOf(screen.unit) },
           body: {
             before: { taken_on: other?.taken_on ?? "", measures: other?.measures ?? {} } as never,
             now: { taken_on: figure.taken_on, measures: figure.measures } as never,
@@ -47,7 +48,7 @@ export function Sets({ screen, bench, person }: { screen: Screen; bench: Bench; 
     }
   };
   const day = (iso: string) =>
-    new Intl.DateTimeFormat(undefined, { dateStyle: "medium" }).format(new Date(iso));
+    new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeZone: "UTC" }).format(new Date(iso));
   return (
     <div className="mt-3 border-t border-chalk pt-2">
       <div className="flex flex-wrap items-center gap-2">

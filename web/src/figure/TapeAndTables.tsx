@@ -4,6 +4,7 @@ import { answer, api, type Screen } from "../api/client";
 import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { useStudio } from "../ui/studio";
 import { refusal } from "./FigureTable";
 
 const MANNERS = ["steady", "wrong_unit", "double", "dropout"] as const;
@@ -26,6 +27,7 @@ export function TapeAndTables({
   const [heard, setHeard] = useState("");
   const [bust, setBust] = useState("");
   const unit = screen.unit;
+  const demo = useStudio()?.demo ?? false;
   const figure = screen.recipe.figure as { measures: Record<string, number> };
   const names = useQuery({
     queryKey: ["measures"],
@@ -50,7 +52,11 @@ export function TapeAndTables({
         setHeard(text.figure.nothingCame);
         return;
       }
-      bench.change({ [`figure.measures.${round}`]: length });
+      const before = (screen.recipe.figure as { simulated?: string[] }).simulated ?? [];
+      bench.change({
+        [`figure.measures.${round}`]: length,
+        "figure.simulated": [...before.filter((key) => key !== round), round],
+      });
       onTaken(round);
       const echo = sent.readings.length > sent.lengths.length ? ` ${text.figure.echo}` : "";
       setHeard(text.figure.heard(label(round), sent.texts[0] ?? "") + echo);
@@ -101,8 +107,8 @@ export function TapeAndTables({
   return (
     <div className="mt-3 border-t border-chalk pt-2">
       <div className="flex flex-wrap items-center gap-2">
-        <Button onClick={press}>{text.figure.press}</Button>
-        <label>
+        {demo && <Button onClick={press}>{text.figure.press}</Button>}
+        <label className={demo ? "" : "hidden"}>
           <span className="sr-only">{text.figure.manner}</span>
           <select
             value={manner}

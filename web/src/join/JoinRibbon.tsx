@@ -13,11 +13,14 @@ const CROWDED = 62;
 /** The joins of a garment: one ribbon at a time, every other one key or touch away. */
 export function JoinRibbon({
   joins,
+  drawn,
   onTake,
   onPreview,
   onWhy,
 }: {
   joins: Join[];
+  /** Whether there is anything on the sheet at all. */
+  drawn: boolean;
   onTake: (remedy: Remedy) => void;
   onPreview: (remedy: Remedy) => Promise<Join[]>;
   onWhy: (working: number) => void;
@@ -40,7 +43,7 @@ export function JoinRibbon({
         data-testid="ribbon"
         className="border-t border-chalk bg-linen px-5 py-2"
       >
-        <p data-testid="join-sentence">{text.cutInOne}</p>
+        <p data-testid="join-sentence">{drawn ? text.cutInOne : text.nothingToMeet}</p>
       </section>
     );
   }

@@ -1,16 +1,25 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { TriangleAlert } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { answer, api, type DeskRow, Refused } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { preferredUnit, useKeys } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
+import { useStudio } from "../ui/studio";
 
 /** The desk: every commission, the most recently worked on first, with what is unresolved. */
 export function Desk() {
-  const desk = useQuery({ queryKey: ["desk"], queryFn: () => answer(api.GET("/api/desk")) });
+  const [most, setMost] = useState(PAGE);
+  const desk = useQuery({
+    queryKey: ["desk", most],
+    queryFn: () => answer(api.GET("/api/desk", { params: { query: { most } } })),
+    placeholderData: (before) => before,
+    refetchInterval: (query) =>
+      query.state.data?.rows.some((row) => !row.looked_at) || query.state.status === "error" ? 1500 : false,
+  });
+  const studio = useStudio();
   const [beginning, setBeginning] = useState(false);
   useKeys({ n: () => setBeginning(true) });
   return (
@@ -20,30 +29,54 @@ export function Desk() {
           <h1 className="font-title text-4xl">{text.desk}</h1>
           <p className="text-pencil">{text.deskIntro}</p>
         </div>
-        <Button onClick={() => setBeginning(true)}>{text.newDress}</Button>
+        <div className="flex items-center gap-3">
+          <a
+            href="/api/backup"
+            download
+            className="min-h-8 rounded-sm border border-pencil px-2.5 py-1 leading-tight hover:bg-lining"
+          >
+            {text.backup}
+          </a>
+          <Button onClick={() => setBeginning(true)}>{text.newDress}</Button>
+        </div>
       </div>
+      {studio?.last_copy && (
+        <p className="mb-3 text-sm text-pencil">{text.lastCopy(day(studio.last_copy))}</p>
+      )}
       {desk.isError && (
         <p role="alert" className="text-thread">
           {text.lost}
         </p>
       )}
-      {desk.data?.length === 0 && <p className="py-10 text-xl">{text.deskEmpty}</p>}
+      {desk.data?.total === 0 && <p className="py-10 text-xl">{text.deskEmpty}</p>}
       <ul>
-        {desk.data?.map((row) => (
+        {desk.data?.rows.map((row) => (
           <li key={row.id} className="border-t border-chalk">
             <Slip row={row} />
           </li>
         ))}
       </ul>
+      {desk.data && desk.data.rows.length < desk.data.total && most < MOST && (
+        <Button className="my-3" onClick={() => setMost(Math.min(most + PAGE, MOST))}>
+          {text.moreDresses(desk.data.total - desk.data.rows.length)}
+        </Button>
+      )}
       <NewDress open={beginning} onOpenChange={setBeginning} />
     </main>
   );
 }
 
+const PAGE = 50;
+/** More than this is not gone through by eye. */
+const MOST = 200;
+
+/** A day, the same day everywhere. */
+const day = (iso: string) =>
+  new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeZone: "UTC" }).format(new Date(iso));
+
 function Slip({ row }: { row: DeskRow }) {
   const open = row.stops + row.warnings;
-  const due =
-    row.due_on && new Intl.DateTimeFormat(undefined, { dateStyle: "medium" }).format(new Date(row.due_on));
+  const due = row.due_on && day(row.due_on);
   return (
     <Link
       to={`/commission/${row.id}`}
@@ -59,7 +92,14 @@ function Slip({ row }: { row: DeskRow }) {
       </div>
       <div>
         <p className="text-pencil">{row.summary}</p>
-        {open ? (
+        {row.unreadable ? (
+          <p className="text-thread">
+            <TriangleAlert aria-hidden size={17} className="mr-1.5 inline" />
+            <span className="font-semibold">{text.unreadable}</span> {row.unreadable}
+          </p>
+        ) : !row.looked_at ? (
+          <p className="text-pencil">{text.lookingAgain}</p>
+        ) : open ? (
           <p>
             <TriangleAlert aria-hidden size={17} className="mr-1.5 inline text-thread" />
             <span className="font-semibold text-thread">{text.open(open)}.</span> {row.first_trouble}
@@ -76,10 +116,17 @@ function NewDress({ open, onOpenChange }: { open: boolean; onOpenChange: (open: 
   const [title, setTitle] = useState("");
   const [person, setPerson] = useState("");
   const go = useNavigate();
+  /** Asked under one name, however often it is clicked or tried again. */
+  const begunAs = useRef("");
+  useEffect(() => {
+    if (open) begunAs.current = crypto.randomUUID();
+  }, [open]);
   const begin = useMutation({
     mutationFn: () =>
       answer(
-        api.POST("/api/commissions", { body: { title, person, occasion: "", unit: preferredUnit.read() } }),
+        api.POST("/api/commissions", {
+          body: { title, person, occasion: "", unit: preferredUnit.read(), begun_as: begunAs.current },
+        }),
       ),
     onSuccess: (made) => go(`/commission/${made.id}`),
   });

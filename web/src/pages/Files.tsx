@@ -1,5 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { answer, api, type Screen } from "../api/client";
+import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Switcher } from "../ui/Choice";
@@ -9,12 +11,16 @@ import { paperSize } from "../ui/preferences";
 export function Files({
   screen,
   commissionId,
-  saved,
+  bench,
 }: {
   screen: Screen;
   commissionId: number;
-  saved: boolean;
+  bench: Bench;
 }) {
+  /** Which version's files were asked for although it is not what is on the bench. */
+  const [asked, setAsked] = useState<number | null>(null);
+  const { kept, isKept } = bench;
+  const older = !isKept && asked !== kept.version;
   const paper = paperSize.use();
   const names = useQuery({
     queryKey: ["files"],
@@ -37,13 +43,24 @@ export function Files({
           onChoose={paperSize.write}
         />
       </div>
-      <ul className="no-print mb-3" aria-label={text.files}>
+      {!isKept && (
+        <div role="alert" className="mb-2 border-l-4 border-thread bg-mend px-3 py-1.5">
+          <p>{text.notInFiles(kept.version)}</p>
+          {older ? (
+            <Button className="no-print mt-1" onClick={() => setAsked(kept.version)}>
+              {text.filesOf(kept.version)}
+            </Button>
+          ) : (
+            <p className="font-semibold">{text.filesOf(kept.version)}</p>
+          )}
+        </div>
+      )}
+      <ul className={`no-print mb-3 ${older ? "hidden" : ""}`} aria-label={text.files}>
         {names.data?.map((name) => (
           <li key={name}>
             <a
-              href={`/api/commissions/${commissionId}/files/${name}?paper=${paper}`}
+              href={`/api/commissions/${commissionId}/files/${name}?paper=${paper}&version=${kept.version}`}
               download={name}
-              aria-disabled={!saved || undefined}
               className="inline-block min-h-7 underline underline-offset-4 hover:bg-lining"
             >
               {text.fileNames[name] ?? name}

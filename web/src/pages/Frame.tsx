@@ -5,7 +5,8 @@ import { RescueBench } from "../sums/RescueBench";
 import { SumsBench } from "../sums/SumsBench";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { light, singleKeys, useKeys, useLight } from "../ui/preferences";
+import { Switcher } from "../ui/Choice";
+import { inchMark, light, singleKeys, useKeys, useLight } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
 
 /** What is round every page: the name, the sums bench, the keys and the light. */
@@ -60,6 +61,7 @@ function Key({ children }: { children: string }) {
 
 function KeyList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const on = singleKeys.use() === "on";
+  const mark = inchMark.use();
   return (
     <OverSheet title={text.shortcutsTitle} open={open} onOpenChange={onOpenChange}>
       <dl className="grid grid-cols-[5rem_1fr] gap-y-1.5">
@@ -72,6 +74,18 @@ function KeyList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: b
           </div>
         ))}
       </dl>
+      <div className="mt-4 flex items-center gap-3">
+        <span>{text.inchMark}</span>
+        <Switcher
+          label={text.inchMark}
+          value={mark}
+          choices={[
+            { value: "8", text: text.marks["8"] },
+            { value: "16", text: text.marks["16"] },
+          ]}
+          onChoose={inchMark.write}
+        />
+      </div>
       <label className="mt-4 flex min-h-8 items-center gap-2">
         <input
           type="checkbox"

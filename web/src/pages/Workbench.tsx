@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Redo2, Undo2 } from "lucide-react";
+import { History, Redo2, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answer, api, type Commission, type Screen, type Stage } from "../api/client";
@@ -7,12 +7,15 @@ import { OwnBlock } from "../block/OwnBlock";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
 import { AddTrim, AllowanceSet, KindOf, TrimTools } from "../recipe/Kinds";
+import { Notices, SavedMark } from "../recipe/Notices";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
-import { type Bench, type Saving, useRecipe } from "../recipe/useRecipe";
+import { type Bench, useRecipe } from "../recipe/useRecipe";
+import { type Looked, Versions } from "../recipe/Versions";
 import { DraftPlayer } from "../sheet/DraftPlayer";
 import { SchoolsCompared } from "../sheet/SchoolsCompared";
 import { Sheet } from "../sheet/Sheet";
 import { text } from "../text";
+import { Boundary } from "../ui/Boundary";
 import { Button } from "../ui/Button";
 import { UnitSwitch } from "../ui/Choice";
 import { preferredUnit, useKeys } from "../ui/preferences";
@@ -51,8 +54,10 @@ export function CommissionPage() {
 }
 
 function Workbench({ commission }: { commission: Commission }) {
-  const bench = useRecipe(commission.id, commission.recipe, commission.saved_at);
-  const { screen } = bench;
+  const bench = useRecipe(commission.id, commission);
+  const [looked, setLooked] = useState<Looked | null>(null);
+  const [versions, setVersions] = useState(false);
+  const screen = looked?.screen ?? bench.screen;
   const [stage, setStage] = useState<Stage>("figure");
   const [asked, setAsked] = useState<number | null>(null);
   const [fitKey, setFitKey] = useState(0);
@@ -66,11 +71,26 @@ function Workbench({ commission }: { commission: Commission }) {
     const first = part?.querySelector("[data-word]") ?? part?.querySelector("a");
     if (first instanceof HTMLElement) first.focus({ preventScroll: true });
   };
+  /** Go to a word by its place in the recipe: a measure on its table, any other where it stands in its sentence. */
+  const find = (path: string) => {
+    const spoken = document.querySelector(`[data-word="${CSS.escape(path)}"]`) !== null;
+    if (!spoken && /^figure\.(measures|second)\./.test(path)) setTable("figure");
+    const look = (frames: number) => {
+      const word = document.querySelector(
+        `[data-word="${CSS.escape(path)}"], [data-measure="${CSS.escape(path.replace("figure.", ""))}"]`,
+      );
+      word?.scrollIntoView({ block: "center" });
+      if (word instanceof HTMLElement) word.focus({ preventScroll: true });
+      else if (frames > 0) requestAnimationFrame(() => look(frames - 1)); // its table is only being laid out
+    };
+    look(120);
+  };
   const otherUnit = () => bench.change({ unit: bench.draft.unit === "cm" ? "in" : "cm" });
   useKeys({
     u: otherUnit,
     z: (event) => (event.shiftKey ? bench.redo() : bench.undo()),
     d: () => go("/"),
+    v: () => setVersions(true),
     f: () => setFitKey((key) => key + 1),
     ...Object.fromEntries(STAGES.map((name, index) => [String(index + 1), () => visit(name)])),
   });
@@ -78,7 +98,25 @@ function Workbench({ commission }: { commission: Commission }) {
 
   if (!screen) {
     return (
-      <main className="p-10 text-pencil">{bench.saving.state === "lost" ? text.lost : text.loading}</main>
+      <main className="flex-1">
+        <Notices bench={bench} unreadable={commission.unreadable} />
+        <p className="p-10 text-pencil">
+          {commission.unreadable ? (
+            <UnreadableWays commission={commission.id} onVersions={() => setVersions(true)} />
+          ) : bench.saving.state === "lost" ? (
+            bench.saving.why || text.lost
+          ) : (
+            text.loading
+          )}
+        </p>
+        <Versions
+          open={versions}
+          onOpenChange={setVersions}
+          commission={commission.id}
+          bench={bench}
+          onLook={setLooked}
+        />
+      </main>
     );
   }
   return (
@@ -88,7 +126,10 @@ function Workbench({ commission }: { commission: Commission }) {
         <p className="text-pencil">{commission.person.name}</p>
         <WayThrough screen={screen} stage={stage} onVisit={visit} />
         <div className="no-print ml-auto flex items-center gap-2">
-          <SavedMark saving={bench.saving} />
+          <SavedMark bench={bench} onFind={find} />
+          <Button look="quiet" aria-label={text.versions.title} onClick={() => setVersions(true)}>
+            <History size={17} />
+          </Button>
           <Button look="quiet" aria-label={text.undo} disabled={!bench.canUndo} onClick={bench.undo}>
             <Undo2 size={17} />
           </Button>
@@ -101,34 +142,73 @@ function Workbench({ commission }: { commission: Commission }) {
           />
         </div>
       </div>
-      <div className="print-flow grid min-h-0 flex-1 grid-cols-[minmax(17rem,22rem)_minmax(0,1fr)_minmax(15rem,19rem)]">
-        <Parts screen={screen} bench={bench} commission={commission} onTable={setTable} />
-        {table === "figure" ? (
-          <FigureTable
+      <Notices bench={bench} unreadable={commission.unreadable} />
+      {looked && (
+        <section
+          aria-label={text.versions.looking(looked.version)}
+          className="no-print bg-lining px-5 py-1.5"
+        >
+          <div className="flex flex-wrap items-center gap-3">
+            <h2 className="font-semibold">{text.versions.looking(looked.version)}</h2>
+            <Button
+              onClick={() => {
+                bench.replace(looked.recipe);
+                setLooked(null);
+              }}
+            >
+              {text.versions.bringBack}
+            </Button>
+            <Button onClick={() => setLooked(null)}>{text.versions.now}</Button>
+          </div>
+        </section>
+      )}
+      <div
+        inert={looked !== null}
+        className="print-flow grid min-h-0 flex-1 grid-cols-[minmax(17rem,22rem)_minmax(0,1fr)_minmax(15rem,19rem)]"
+      >
+        <Boundary>
+          <Parts screen={screen} bench={bench} commission={commission} onTable={setTable} />
+        </Boundary>
+        <Boundary>
+          {table === "figure" ? (
+            <FigureTable
+              screen={screen}
+              bench={bench}
+              commission={commission}
+              onClose={() => setTable("sheet")}
+            />
+          ) : screen.draft && table === "draft" ? (
+            <DraftPlayer draft={screen.draft} onClose={() => setTable("sheet")} />
+          ) : screen.draft && table === "schools" ? (
+            <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
+          ) : (
+            <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} />
+          )}
+        </Boundary>
+        <Boundary>
+          <Margin
             screen={screen}
-            bench={bench}
-            commission={commission}
-            onClose={() => setTable("sheet")}
+            asked={asked}
+            onAsk={setAsked}
+            onTake={(remedy) => bench.change(remedy.changes)}
           />
-        ) : screen.draft && table === "draft" ? (
-          <DraftPlayer draft={screen.draft} onClose={() => setTable("sheet")} />
-        ) : screen.draft && table === "schools" ? (
-          <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
-        ) : (
-          <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} />
-        )}
-        <Margin
-          screen={screen}
-          asked={asked}
-          onAsk={setAsked}
-          onTake={(remedy) => bench.change(remedy.changes)}
-        />
+        </Boundary>
       </div>
-      <JoinRibbon
-        joins={screen.joins}
-        onWhy={setAsked}
-        onTake={(remedy) => bench.change(remedy.changes)}
-        onPreview={(remedy) => bench.preview(remedy.changes).then((made) => made.joins)}
+      <Boundary>
+        <JoinRibbon
+          joins={screen.joins}
+          drawn={screen.sheet.pieces.length > 0}
+          onWhy={setAsked}
+          onTake={(remedy) => bench.change(remedy.changes)}
+          onPreview={(remedy) => bench.preview(remedy.changes).then((made) => made.joins)}
+        />
+      </Boundary>
+      <Versions
+        open={versions}
+        onOpenChange={setVersions}
+        commission={commission.id}
+        bench={bench}
+        onLook={setLooked}
       />
     </main>
   );
@@ -175,7 +255,7 @@ function Parts({
         </Sentences>
       ))}
       <AddTrim screen={screen} bench={bench} />
-      <Files screen={screen} commissionId={commission.id} saved={bench.saving.state === "saved"} />
+      <Files screen={screen} commissionId={commission.id} bench={bench} />
     </div>
   );
 }
@@ -268,22 +348,14 @@ function WayThrough({
   );
 }
 
-function SavedMark({ saving }: { saving: Saving }) {
-  if (saving.state === "lost" || saving.state === "waiting") {
-    return (
-      <p role="status" className="max-w-72 text-sm leading-tight text-thread">
-        {saving.state === "lost" ? text.unsaved : text.waiting}
-      </p>
-    );
-  }
-  const at =
-    saving.state === "saved" &&
-    new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" }).format(
-      new Date(saving.at),
-    );
+/** A recipe this program cannot read: it is kept, and can be taken out or an earlier version brought back. */
+function UnreadableWays({ commission, onVersions }: { commission: number; onVersions: () => void }) {
   return (
-    <p role="status" data-testid="saved" className="text-sm text-pencil">
-      {at ? `${text.saved} ${at}` : text.saving}
-    </p>
+    <span className="flex flex-wrap items-center gap-3">
+      <a href={`/api/commissions/${commission}/files/recipe.json`} download className="underline">
+        {text.takeOut}
+      </a>
+      <Button onClick={onVersions}>{text.versions.title}</Button>
+    </span>
   );
 }

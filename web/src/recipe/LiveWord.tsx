@@ -1,5 +1,5 @@
 import { Popover } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Unit, Word } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -126,6 +126,11 @@ function NumberEditor({
   onChange: (value: unknown) => void;
 }) {
   const [mine, setMine] = useState<string | null>(typed ?? null);
+  /** The number stepped to, ahead of the core, so that each press counts however quickly they come. */
+  const standing = useRef<number | null>(null);
+  useEffect(() => {
+    if (standing.current === word.value) standing.current = null;
+  }, [word.value]);
   const shown = mine ?? String(word.value ?? "");
   return (
     <div>
@@ -141,6 +146,7 @@ function NumberEditor({
           onFocus={(event) => event.target.select()}
           onChange={(event) => {
             setMine(event.target.value);
+            standing.current = null;
             onChange(event.target.value.replace(",", "."));
           }}
           onKeyDown={(event) => {
@@ -148,7 +154,9 @@ function NumberEditor({
             if (!direction || typeof word.value !== "number") return;
             event.preventDefault();
             setMine(null);
-            onChange(word.value + direction * (event.shiftKey ? 10 : 1));
+            const from = standing.current ?? word.value;
+            standing.current = from + direction * (event.shiftKey ? 10 : 1);
+            onChange(standing.current);
           }}
           className="w-28 rounded-sm border border-pencil bg-paper px-2 py-1 text-xl aria-invalid:border-2 aria-invalid:border-thread"
         />

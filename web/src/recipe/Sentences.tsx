@@ -1,14 +1,14 @@
 import type { ReactNode } from "react";
 import type { SentencePart } from "../api/client";
-import { text } from "../text";
 import { LiveWord } from "./LiveWord";
 import type { Bench } from "./useRecipe";
 
-/** The text typed at a place of the draft, if it is still text. */
-function typedAt(recipe: Record<string, unknown>, path: string): string | undefined {
-  let at: unknown = recipe;
-  for (const key of path.split(".")) at = (at as Record<string, unknown> | undefined)?.[key];
-  return typeof at === "string" ? at : undefined;
+/** What was typed at a word and cannot be read, as it was typed. */
+function typedAt(bench: Bench, path: string): string | undefined {
+  const word = bench.typed.find((one) => one.path === path);
+  return word && (typeof word.value === "string" || typeof word.value === "number")
+    ? String(word.value)
+    : undefined;
 }
 
 /** One part of the recipe, said in sentences with live words. */
@@ -44,7 +44,7 @@ export function Sentences({
                 problem={bench.problems.find((problem) => problem.field === token.path)?.text}
                 typed={
                   bench.problems.some((problem) => problem.field === token.path)
-                    ? typedAt(bench.draft, token.path)
+                    ? typedAt(bench, token.path)
                     : undefined
                 }
                 onChange={(value) => bench.change({ [token.path]: value })}
@@ -70,9 +70,10 @@ export function LooseProblems({ bench }: { bench: Bench }) {
   return (
     <div role="alert" className="border-b border-thread bg-mend px-5 py-2 text-thread">
       {loose.map((problem) => (
-        <p key={problem.field}>{problem.text}</p>
+        <p key={problem.field}>
+          {typedAt(bench, problem.field)} {problem.text}
+        </p>
       ))}
-      <p className="text-sm">{text.waiting}</p>
     </div>
   );
 }

@@ -1,117 +1,240 @@
-import { useCallback, useEffect, useRef, useState } from "react";
-import { answer, api, type Problem, type Recipe, Refused, type Saved, type Screen } from "../api/client";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { answer, api, type Difference, type Problem, type Recipe, Refused, type Screen } from "../api/client";
+import { readingOf } from "../ui/preferences";
+import {
+  asTyped,
+  type Changes,
+  type Draft,
+  dropDraft,
+  findDraft,
+  keepDraft,
+  setAside,
+  takeAway,
+  typedOver,
+  type Work,
+} from "./draft";
 
-const MAKE_UP_PAUSE = 20;
+const READ_PAUSE = 20;
 const SAVE_PAUSE = 500;
-const TRY_AGAIN = 3000;
+const TRY_AGAIN = 1500;
 const SAME_THOUGHT = 900;
 
+/** How what is worked on stands to what is kept. "saved" is only ever said of what was just acknowledged. */
 export type Saving =
-  | { state: "saved"; at: string }
+  | { state: "saved" }
   | { state: "saving" }
-  | { state: "waiting" }
-  | { state: "lost" };
+  /** The program does not answer, or says in `why` what keeps it from keeping; it is tried again by itself. */
+  | { state: "lost"; why: string }
+  /** Another window has saved since: theirs and mine are both kept until one is chosen. */
+  | { state: "stale"; theirs: Theirs };
 
-type Changes = Record<string, unknown>;
-
-/** The recipe with some of its words changed; paths are dotted. */
-function withChanges(recipe: Recipe, changes: Changes): Recipe {
-  const next = structuredClone(recipe);
-  for (const [path, value] of Object.entries(changes)) {
-    const keys = path.split(".");
-    const last = keys.pop() as string;
-    let at: Record<string, unknown> = next;
-    for (const key of keys) {
-      if (at[key] === undefined) at[key] = {};
-      at = at[key] as Record<string, unknown>;
-    }
-    if (value === null && /^figure\.(measures|second|rules)\./.test(path)) delete at[last];
-    else at[last] = value;
-  }
-  return next;
+export interface Theirs {
+  version: number;
+  saved_at: string;
+  recipe: Recipe;
+  differences: Difference[];
 }
 
-const keptHere = (id: number) => `hem.unsaved.${id}`;
+/** A draft this browser still held, beside a newer state. */
+export interface Offer {
+  draft: Draft;
+  key: string;
+  differences: Difference[];
+}
+
+const lostIn = (error: unknown) => (error instanceof Refused ? error.message : "");
 
 /**
- * A commission's recipe while it is worked on: every change is made up by the core at once, saved
- * when it can be read, and kept in the browser until the save is acknowledged.
+ * A commission's recipe while it is worked on. What is typed is sent as it was typed, with its unit, and settled when
+ * the core has read it; what cannot be read stays as it was typed and keeps nothing else from being saved.
  */
-export function useRecipe(id: number, opened: Recipe, savedAt: string) {
-  const rescued = localStorage.getItem(keptHere(id));
-  const [draft, setDraft] = useState<Recipe>(() => (rescued ? JSON.parse(rescued) : opened));
+export function useRecipe(id: number, opened: { recipe: Recipe; version: number; saved_at: string }) {
+  const [found] = useState(() => findDraft(id, opened.version));
+  const follows = found.draft !== null && found.draft.from === opened.version;
+  const [work, setWork] = useState<Work>(() =>
+    follows && found.draft
+      ? { recipe: found.draft.recipe, typed: found.draft.typed }
+      : { recipe: opened.recipe, typed: [] },
+  );
+  const [kept, setKept] = useState({
+    version: opened.version,
+    at: opened.saved_at,
+    recipe: JSON.stringify(opened.recipe),
+  });
   const [screen, setScreen] = useState<Screen | null>(null);
   const [problems, setProblems] = useState<Problem["errors"]>([]);
-  const [saving, setSaving] = useState<Saving>({ state: "saved", at: savedAt });
-  const [past, setPast] = useState<Recipe[]>([]);
-  const [future, setFuture] = useState<Recipe[]>([]);
+  const [notDrawn, setNotDrawn] = useState("");
+  const [saving, setSaving] = useState<Saving>({ state: "saved" });
+  const [past, setPast] = useState<Work[]>([]);
+  const [future, setFuture] = useState<Work[]>([]);
+  const [offer, setOffer] = useState<Offer | null>(null);
+  const [damaged, setDamaged] = useState(found.damaged);
+  const [beat, setBeat] = useState(0);
   const lastChange = useRef({ paths: "", at: 0 });
-  const lastSaved = useRef(JSON.stringify(opened));
+  /** The work whose answer is in, so that settling it does not ask again. */
+  const answered = useRef<Work | null>(null);
+  /** The newest version this window knows, and the save before: saves never overtake one another. */
+  const newest = useRef(opened.version);
+  const before = useRef<Promise<unknown>>(Promise.resolve());
+  const draft = useMemo(() => asTyped(work), [work]);
+  const unit = draft.unit === "in" ? "in" : "cm";
 
-  // Made up on every change; the latest wins.
+  const settled = work === answered.current;
+  const isKept = settled && JSON.stringify(work.recipe) === kept.recipe;
+
+  // A draft that began from an older state than the newest is offered beside it, never put in its place.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: looked at once, when the commission is opened
   useEffect(() => {
+    const left = found.draft;
+    if (!left || follows) return;
+    const compare = async () => {
+      const read = await answer(
+        api.POST("/api/bench", { body: { recipe: left.recipe, typed: left.typed as never } }),
+      );
+      const differences = await answer(
+        api.POST("/api/differences", {
+          params: { query: readingOf(unit) },
+          body: { before: opened.recipe, after: read.recipe },
+        }),
+      );
+      if (differences.length || read.refused.length) setOffer({ draft: left, key: found.key, differences });
+      else takeAway(found.key);
+    };
+    compare().catch(() => {
+      setAside(id, JSON.stringify(left));
+      takeAway(found.key);
+      setDamaged(true);
+    });
+  }, []);
+
+  // What is not kept yet lies in this browser.
+  useEffect(() => {
+    if (isKept && work.typed.length === 0) dropDraft(id);
+    else keepDraft(id, { ...work, from: kept.version, at: new Date().toISOString() });
+  }, [work, isKept, kept.version, id]);
+
+  // Read and made up on every change; the latest wins. Sent again by itself while the program is away.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `beat` is what tries again
+  useEffect(() => {
+    if (work === answered.current) return;
     const stop = new AbortController();
-    const unit = (draft.unit as "cm" | "in") ?? "cm";
+    let again: ReturnType<typeof setTimeout>;
     const timer = setTimeout(async () => {
       try {
-        const made = (await answer(
-          api.POST("/api/make-up", { body: draft, params: { query: { unit } }, signal: stop.signal }),
-        )) as Screen;
+        const made = await answer(
+          api.POST("/api/bench", {
+            params: { query: readingOf() },
+            body: work as never,
+            signal: stop.signal,
+          }),
+        );
         if (stop.signal.aborted) return;
-        setScreen(made);
-        setProblems([]);
+        settle(made.recipe, made.refused);
+        setScreen(made.screen as Screen);
+        setNotDrawn("");
+        setSaving((now) => (now.state === "lost" ? { state: "saving" } : now));
       } catch (error) {
         if (stop.signal.aborted) return;
-        if (error instanceof Refused) {
-          setProblems(error.problem.errors);
-          setSaving({ state: "waiting" });
-        } else setSaving({ state: "lost" });
+        if (error instanceof Refused && error.status >= 500 && error.status !== 503) {
+          setNotDrawn(error.message);
+          await keepUndrawn(stop.signal);
+        } else {
+          setSaving({ state: "lost", why: lostIn(error) });
+          again = setTimeout(() => setBeat((now) => now + 1), TRY_AGAIN);
+        }
       }
-    }, MAKE_UP_PAUSE);
-    localStorage.setItem(keptHere(id), JSON.stringify(draft));
+    }, READ_PAUSE);
     return () => {
       clearTimeout(timer);
+      clearTimeout(again);
       stop.abort();
     };
-  }, [draft, id]);
 
-  // Saved once it is made up, and tried again while the program does not answer.
-  const made = screen?.recipe;
+    /** What has been read takes the place of what was typed; what has not stays as it was typed. */
+    function settle(recipe: Recipe, refused: { path: string; text: string }[]) {
+      const left = new Set(refused.map((refusal) => refusal.path));
+      const now = { recipe, typed: work.typed.filter((word) => left.has(word.path)) };
+      answered.current = now;
+      // an older recipe read by a newer program says more words, and that is no change of the maker's
+      if (work.recipe === opened.recipe && work.typed.length === 0) {
+        setKept((last) => ({ ...last, recipe: JSON.stringify(recipe) }));
+      }
+      setProblems(refused.map((refusal) => ({ field: refusal.path, text: refusal.text })));
+      setWork(now);
+    }
+
+    /** What cannot be drawn is kept all the same, sent on as it was typed. */
+    async function keepUndrawn(signal: AbortSignal) {
+      try {
+        const saved = await save(work, () => signal.aborted);
+        if (signal.aborted || !saved) return;
+        settle(saved.recipe, saved.refused);
+      } catch (error) {
+        if (signal.aborted) return;
+        setSaving(stalled(error));
+        again = setTimeout(() => setBeat((now) => now + 1), TRY_AGAIN);
+      }
+    }
+  }, [work, beat]);
+
+  // Saved once it is read, and tried again while it cannot be kept.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `beat` is what tries again
   useEffect(() => {
-    if (!made || problems.length) return;
-    const body = JSON.stringify(made);
-    if (body === lastSaved.current) {
-      setSaving((now) => (now.state === "saved" ? now : { state: "saved", at: new Date().toISOString() }));
-      localStorage.removeItem(keptHere(id));
+    if (!settled || saving.state === "stale") return;
+    const body = JSON.stringify(work.recipe);
+    if (body === kept.recipe) {
+      setSaving({ state: "saved" });
       return;
     }
     let stopped = false;
     let timer: ReturnType<typeof setTimeout>;
-    const save = async () => {
-      setSaving({ state: "saving" });
+    setSaving((now) => (now.state === "lost" ? now : { state: "saving" }));
+    const keep = async () => {
       try {
-        const saved: Saved = await answer(
-          api.POST("/api/commissions/{commission_id}/versions", {
-            params: { path: { commission_id: id } },
-            body: made as Recipe,
-          }),
-        );
+        const saved = await save({ recipe: work.recipe, typed: [] }, () => stopped);
+        if (saved && !stopped) setSaving({ state: "saved" });
+      } catch (error) {
         if (stopped) return;
-        lastSaved.current = body;
-        localStorage.removeItem(keptHere(id));
-        setSaving({ state: "saved", at: saved.saved_at });
-      } catch {
-        if (stopped) return;
-        setSaving({ state: "lost" });
-        timer = setTimeout(save, TRY_AGAIN);
+        const now = stalled(error);
+        setSaving(now);
+        if (now.state === "lost") timer = setTimeout(() => setBeat((count) => count + 1), TRY_AGAIN);
       }
     };
-    timer = setTimeout(save, SAVE_PAUSE);
+    timer = setTimeout(keep, SAVE_PAUSE);
     return () => {
       stopped = true;
       clearTimeout(timer);
     };
-  }, [made, problems, id]);
+  }, [work, settled, kept, saving.state === "stale", beat, id]);
+
+  /** Keep a state, after the save before it has come through; nothing when it is no longer wanted by then. */
+  function save(state: Work, unwanted: () => boolean) {
+    const mine = before.current
+      .catch(() => undefined)
+      .then(async () => {
+        if (unwanted()) return null;
+        const saved = await answer(
+          api.POST("/api/commissions/{commission_id}/versions", {
+            params: { path: { commission_id: id }, query: readingOf(unit) },
+            body: { ...state, from_version: newest.current } as never,
+          }),
+        );
+        newest.current = saved.version;
+        setKept({ version: saved.version, at: saved.saved_at, recipe: JSON.stringify(saved.recipe) });
+        return saved;
+      });
+    before.current = mine;
+    return mine;
+  }
+
+  const step = useCallback(
+    (next: Work) => {
+      setPast((steps) => [...steps.slice(-199), work]);
+      setFuture([]);
+      setWork(next);
+    },
+    [work],
+  );
 
   const change = useCallback(
     (changes: Changes) => {
@@ -121,11 +244,11 @@ export function useRecipe(id: number, opened: Recipe, savedAt: string) {
       const sameThought =
         typing && lastChange.current.paths === paths && now - lastChange.current.at < SAME_THOUGHT;
       lastChange.current = { paths, at: now };
-      if (!sameThought) setPast((steps) => [...steps.slice(-199), draft]);
+      if (!sameThought) setPast((steps) => [...steps.slice(-199), work]);
       setFuture([]);
-      setDraft((recipe) => withChanges(recipe, changes));
+      setWork((one) => typedOver(one, changes, unit));
     },
-    [draft],
+    [work, unit],
   );
 
   const undo = useCallback(() => {
@@ -133,40 +256,108 @@ export function useRecipe(id: number, opened: Recipe, savedAt: string) {
     if (!before) return;
     lastChange.current = { paths: "", at: 0 };
     setPast(past.slice(0, -1));
-    setFuture([draft, ...future]);
-    setDraft(before);
-  }, [past, future, draft]);
+    setFuture([work, ...future]);
+    setWork({ ...before });
+  }, [past, future, work]);
 
   const redo = useCallback(() => {
     const [after, ...rest] = future;
     if (!after) return;
     setFuture(rest);
-    setPast([...past, draft]);
-    setDraft(after);
-  }, [past, future, draft]);
+    setPast([...past, work]);
+    setWork({ ...after });
+  }, [past, future, work]);
 
   /** What the recipe would make with some words changed, without changing them. */
   const preview = useCallback(
     async (changes: Changes) => {
-      const unit = (draft.unit as "cm" | "in") ?? "cm";
-      const body = withChanges(draft, changes);
-      return (await answer(api.POST("/api/make-up", { body, params: { query: { unit } } }))) as Screen;
+      const body = typedOver(work, changes, unit) as never;
+      return (await answer(api.POST("/api/bench", { params: { query: readingOf() }, body })))
+        .screen as Screen;
     },
-    [draft],
+    [work, unit],
   );
+
+  /** Another whole state in the place of this one, as one step that can be undone. */
+  const replace = useCallback((recipe: Recipe) => step({ recipe, typed: [] }), [step]);
+
+  /** Mine becomes the newest; theirs stays the version before it. */
+  const keepMine = useCallback(() => {
+    if (saving.state !== "stale") return;
+    newest.current = saving.theirs.version;
+    setKept({
+      version: saving.theirs.version,
+      at: saving.theirs.saved_at,
+      recipe: JSON.stringify(saving.theirs.recipe),
+    });
+    setSaving({ state: "saving" });
+  }, [saving]);
+
+  /** Theirs takes the place of mine, which is put aside in this browser and can be undone to. */
+  const takeTheirs = useCallback(() => {
+    if (saving.state !== "stale") return;
+    setAside(id, JSON.stringify({ ...work, from: kept.version, at: new Date().toISOString() }));
+    newest.current = saving.theirs.version;
+    setKept({
+      version: saving.theirs.version,
+      at: saving.theirs.saved_at,
+      recipe: JSON.stringify(saving.theirs.recipe),
+    });
+    setSaving({ state: "saving" });
+    replace(saving.theirs.recipe);
+  }, [saving, work, kept.version, id, replace]);
+
+  /** The draft that was left behind takes the place of what is here, as one step that can be undone. */
+  const takeOffer = useCallback(() => {
+    if (!offer) return;
+    takeAway(offer.key);
+    setOffer(null);
+    step({ recipe: offer.draft.recipe, typed: offer.draft.typed });
+  }, [offer, step]);
+
+  const refuseOffer = useCallback(() => {
+    if (!offer) return;
+    setAside(id, JSON.stringify(offer.draft));
+    takeAway(offer.key);
+    setOffer(null);
+  }, [offer, id]);
 
   return {
     preview,
     draft,
+    typed: work.typed,
     screen,
     problems,
+    notDrawn,
     saving,
+    kept,
+    /** Whether everything on the bench that can be read is in the newest kept version. */
+    isReadKept: isKept && saving.state === "saved",
+    /** Whether everything on the bench is in the newest kept version. */
+    isKept: isKept && saving.state === "saved" && work.typed.length === 0,
+    unit: unit as "cm" | "in",
     change,
+    replace,
     undo,
     redo,
+    keepMine,
+    takeTheirs,
+    offer,
+    takeOffer,
+    refuseOffer,
+    damaged,
+    forgetDamaged: () => setDamaged(false),
     canUndo: past.length > 0,
     canRedo: future.length > 0,
   };
+}
+
+/** Why a save did not come through. */
+function stalled(error: unknown): Saving {
+  if (error instanceof Refused && error.status === 409) {
+    return { state: "stale", theirs: error.problem as unknown as Theirs };
+  }
+  return { state: "lost", why: lostIn(error) };
 }
 
 export type Bench = ReturnType<typeof useRecipe>;

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { answer, api, type Screen } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { readingOf } from "../ui/preferences";
 
 const MARGIN = 30;
 
@@ -19,7 +20,7 @@ export function SchoolsCompared({ screen, onClose }: { screen: Screen; onClose: 
     queryFn: () =>
       answer(
         api.POST("/api/compare/{kind}", {
-          params: { path: { kind: chosen }, query: { unit: screen.unit } },
+          params: { path: { kind: chosen }, query: readingOf(screen.unit) },
           body: screen.recipe,
         }),
       ),

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { answer, api, Refused } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { useSettledUnits } from "../ui/bare";
 import { UnitSwitch } from "../ui/Choice";
-import { preferredUnit } from "../ui/preferences";
+import { preferredUnit, readingOf } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
 
 const FIELDS = [
@@ -33,6 +34,17 @@ export function RescueBench({
   const unit = preferredUnit.use();
   const [typed, setTyped] = useState<Partial<Record<Field, string>>>({});
   const [chosen, setChosen] = useState("");
+  const settle = useCallback(
+    (settled: (typed: Record<string, string>, lengths: string[]) => Record<string, string>) =>
+      setTyped((all) =>
+        settled(
+          all as Record<string, string>,
+          FIELDS.filter((name) => !COUNTS.includes(name)),
+        ),
+      ),
+    [],
+  );
+  useSettledUnits(unit, settle);
   const given = Object.fromEntries(
     Object.entries(typed)
       .filter(([, value]) => value.trim() !== "")
@@ -44,7 +56,7 @@ export function RescueBench({
     enabled: open && complete,
     retry: false,
     placeholderData: (before) => before,
-    queryFn: () => answer(api.POST("/api/rescue", { body: given, params: { query: { unit } } })),
+    queryFn: () => answer(api.POST("/api/rescue", { body: given, params: { query: readingOf(unit) } })),
   });
   const problems = result.error instanceof Refused ? result.error.problem.errors : [];
   const ways = complete && !result.error ? (result.data?.ways ?? []) : [];

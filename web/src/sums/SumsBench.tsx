@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { answer, api, Refused, type SumDescription, type SumInput, type Unit } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { useSettledUnits } from "../ui/bare";
 import { ChoiceList, UnitSwitch } from "../ui/Choice";
-import { preferredUnit } from "../ui/preferences";
+import { preferredUnit, readingOf } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
 
 interface SumAnswer {
@@ -20,11 +21,30 @@ export function SumsBench({ open, onOpenChange }: { open: boolean; onOpenChange:
   const sums = useQuery({
     queryKey: ["sums", unit],
     placeholderData: (before: SumDescription[] | undefined) => before,
-    queryFn: () => answer(api.GET("/api/sums", { params: { query: { unit } } })),
+    queryFn: () => answer(api.GET("/api/sums", { params: { query: readingOf(unit) } })),
     enabled: open,
   });
   const [chosen, setChosen] = useState("circle");
   const [typed, setTyped] = useState<Record<string, Record<string, string>>>({});
+  const settle = useCallback(
+    (settled: (typed: Record<string, string>, lengths: string[]) => Record<string, string>) =>
+      setTyped((all) =>
+        Object.fromEntries(
+          Object.entries(all).map(([name, fields]) => {
+            const inputs = sums.data?.find((one) => one.name === name)?.inputs ?? [];
+            return [
+              name,
+              settled(
+                fields,
+                inputs.filter((input) => input.sort === "length").map((input) => input.name),
+              ),
+            ];
+          }),
+        ),
+      ),
+    [sums.data],
+  );
+  useSettledUnits(unit, settle);
   const sum = sums.data?.find((one) => one.name === chosen);
   return (
     <OverSheet
@@ -87,7 +107,10 @@ function OneSum({
     placeholderData: (before) => before,
     queryFn: () =>
       answer(
-        api.POST("/api/sums/{name}", { params: { path: { name: sum.name }, query: { unit } }, body: given }),
+        api.POST("/api/sums/{name}", {
+          params: { path: { name: sum.name }, query: readingOf(unit) },
+          body: given,
+        }),
       ) as unknown as Promise<SumAnswer>,
   });
   const problems = result.error instanceof Refused ? result.error.problem.errors : [];

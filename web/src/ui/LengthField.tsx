@@ -31,25 +31,40 @@ export function LengthField({
   const id = useId();
   const field = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState<string | null>(null);
+  /** What stands in the field now, ahead of the core: a text as typed, or a number stepped to. */
+  const standing = useRef<{ text: string | null; mm: number | null }>({ text: null, mm: null });
+  const steps = useRef(Promise.resolve());
 
   useEffect(() => {
     if (autoFocus) field.current?.select();
   }, [autoFocus]);
 
-  // Stepping starts from what stands in the field, which the core may not have read yet.
-  const step = async (event: KeyboardEvent) => {
+  // A number that came back is what is stepped from, once it is the one stepped to.
+  useEffect(() => {
+    const { mm } = standing.current;
+    if (mm !== null && value !== null && Math.abs(mm - value) < 1e-6) standing.current.mm = null;
+  }, [value]);
+
+  // Stepping starts from what stands in the field, which the core may not have read yet. Steps wait for one another,
+  // so that each press counts however quickly they come.
+  const step = (event: KeyboardEvent) => {
     const direction = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
     if (!direction) return;
     event.preventDefault();
     const by = direction * STEP[unit][event.shiftKey ? 1 : 0];
-    let from = value;
-    if (typed !== null) {
-      const read = await api.GET("/api/length", { params: { query: { text: typed, unit } } });
-      from = read.data?.mm ?? null;
-    }
-    if (from === null) return;
-    setTyped(null);
-    onStep(Math.max(0, from + by));
+    steps.current = steps.current.then(async () => {
+      const { text, mm } = standing.current;
+      let from = mm ?? value;
+      if (text !== null) {
+        const read = await api.GET("/api/length", { params: { query: { text, unit } } });
+        from = read.data?.mm ?? null;
+      }
+      if (from === null) return;
+      const next = from + by;
+      standing.current = { text: null, mm: next };
+      setTyped(null);
+      onStep(next);
+    });
   };
 
   return (
@@ -70,9 +85,13 @@ export function LengthField({
         aria-describedby={problem ? `${id}-problem` : undefined}
         onChange={(event) => {
           setTyped(event.target.value);
+          standing.current = { text: event.target.value, mm: null };
           onType(event.target.value);
         }}
-        onBlur={() => !problem && setTyped(null)}
+        onBlur={() => {
+          standing.current = { text: null, mm: null };
+          if (!problem) setTyped(null);
+        }}
         onKeyDown={step}
         className="w-40 rounded-sm border border-pencil bg-paper px-2 py-1 text-xl aria-invalid:border-2 aria-invalid:border-thread"
       />

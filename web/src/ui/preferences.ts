@@ -21,6 +21,16 @@ export const preferredUnit = kept<"cm" | "in">("hem.unit", "cm");
 export const singleKeys = kept<"on" | "off">("hem.keys", "on");
 export const paperSize = kept<"a4" | "letter">("hem.paper", "a4");
 
+export const inchMark = kept<"8" | "16">("hem.mark", "8");
+
+/** Whether this browser's locale writes a decimal with a comma. */
+const comma = new Intl.NumberFormat().format(1.5).includes(",");
+
+/** How lengths are read to this person: in which unit, to which mark of the inch, with a comma or a point. */
+export function readingOf<U extends "cm" | "in" | undefined = undefined>(unit?: U) {
+  return { unit, mark: Number(inchMark.read()), comma };
+}
+
 /** Puts the chosen light on the page. */
 export function useLight() {
   const chosen = light.use();

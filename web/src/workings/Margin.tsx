@@ -114,6 +114,11 @@ function WorkingLine({
         <div data-testid="working" className="mb-2 border-l-2 border-chalk bg-linen px-3 py-2">
           <p className="text-pencil">{working.formula}</p>
           <p className="font-semibold">{working.line}</p>
+          {working.exact !== working.text && (
+            <p className="text-sm text-pencil">
+              {text.exactly}: {working.exact}
+            </p>
+          )}
           {working.rule && (
             <p className="text-sm">
               {text.rule}: {working.rule}
