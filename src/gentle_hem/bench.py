@@ -8,14 +8,19 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from datetime import UTC, datetime
 from pathlib import Path
 from statistics import median
+
+from sqlalchemy import insert, select
 
 from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.style.contour import Contour
 from gentle_hem.demo.studio import fill, recipe_of, works
 from gentle_hem.store import Store
+from gentle_hem.store.models import Commission, RecipeVersion, Slip
+from gentle_hem.store.slips import program
 
 ROUNDS = 300
 PORT = 8799
@@ -55,6 +60,8 @@ def main() -> None:
     row("make_up of a contoured princess and circle", timed(lambda: make_up(princess), ROUNDS), "p95 under 25 ms")
     row("make_up of the heaviest demo gown", timed(lambda: make_up(mermaid), ROUNDS), "p95 under 40 ms")
     with tempfile.TemporaryDirectory() as folder:
+        _measure_desk(Path(folder))
+    with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder))
         fill(store)
         store.close()
@@ -71,6 +78,45 @@ def main() -> None:
             _measure_keys()
         finally:
             _stop(server)
+
+
+MANY = 5000
+
+
+def _measure_desk(folder: Path) -> None:
+    """The first page of a desk of 5,000 commissions, each with two versions and its slip."""
+    import httpx
+
+    store = Store(folder)
+    fill(store)
+    with store.writing() as session:
+        recipe = session.scalars(select(RecipeVersion)).first()
+        assert recipe is not None
+        now = datetime.now(UTC)
+        session.execute(
+            insert(Commission),
+            [{"id": k, "person_id": 1 + k % 6, "title": f"Dress {k}", "occasion": "", "version": 2, "worked_at": now}
+             for k in range(100, 100 + MANY)],
+        )  # fmt: skip
+        session.execute(
+            insert(RecipeVersion),
+            [{"commission_id": k, "number": number, "recipe": recipe.recipe}
+             for k in range(100, 100 + MANY) for number in (1, 2)],
+        )  # fmt: skip
+        session.execute(
+            insert(Slip),
+            [{"commission_id": k, "version": 2, "program": program(), "unit": "cm", "summary": "A dress", "stops": 0,
+              "warnings": 1, "trouble": "The waist seam does not meet.", "unreadable": ""}
+             for k in range(100, 100 + MANY)],
+        )  # fmt: skip
+    store.close()
+    server = _start(str(folder))
+    try:
+        with httpx.Client(base_url=f"http://127.0.0.1:{PORT}") as client:
+            taken = timed(lambda: client.get("/api/desk").raise_for_status(), ROUNDS)
+        row(f"first page of a desk of {MANY} commissions", taken, "under 50 ms")
+    finally:
+        _stop(server)
 
 
 def _start(folder: str) -> subprocess.Popen[str]:

@@ -206,6 +206,8 @@ def _test(arguments: list[str]) -> int:
     """pytest with its own arguments; ``--long`` adds the runs that take their time."""
     long = "--long" in arguments
     given = [argument for argument in arguments if argument != "--long"]
+    if not given:  # everything: on every core there is
+        given = ["-n", str(os.cpu_count() or 1), "--dist", "worksteal"]
     return subprocess.call(
         [sys.executable, "-m", "pytest", *given], cwd=HOME, env={**os.environ, LONG_TESTS: "1"} if long else None
     )
@@ -257,7 +259,7 @@ def _sum(options: argparse.Namespace) -> None:
     for pair in options.inputs:
         key, found, value = pair.partition("=")
         if not found:
-            raise BadInput(f'"{pair}" is not key=value; write for example {next(iter(kind.model_fields))}="34 in".')
+            raise BadInput(f'"{pair}" is not key=value; write for example {next(iter(kind.model_fields))}="31 1/4 in".')
         if key in inputs:
             raise BadInput(f"{key} was given twice; give it once.")
         inputs[key] = value
@@ -323,6 +325,12 @@ def _make(options: argparse.Namespace) -> int:
     print(f"{len(files)} files in {options.out}: {', '.join(files)}")
     for fault in faults:
         print(fault, file=sys.stderr)
+    if "pdf" in formats:
+        from gentle_hem.formats.letters import unprintable
+
+        missing = unprintable(recipe.name, recipe.figure.name)
+        if missing:
+            print(f"Cannot be printed in the PDFs, where ▯ stands for it: {missing}", file=sys.stderr)
     return 1 if faults else 0
 
 

@@ -19,7 +19,7 @@ from gentle_hem.core.trim import TRIMS
 
 HEAD = """# The recipe file
 
-A recipe is JSON. Lengths are millimetres as numbers, or text with a unit (`"34 3/4 in"`, `"88,3 cm"`). The schema is
+A recipe is JSON. Lengths are millimetres as numbers, or text with a unit (`"31 1/4 in"`, `"79,4 cm"`). The schema is
 published at `/api/schema/recipe`; `./hem make FILE --out DIR` writes `recipe.json` back with every field filled in.
 Anything unknown, unreadable or out of range is refused with a sentence naming the field. This page is written by
 `./hem client` from the parts themselves.

@@ -10,6 +10,7 @@ from pydantic import BaseModel
 from gentle_hem.api.kept import Asked
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.path_text import path_data
+from gentle_hem.core.names import Document
 from gentle_hem.core.rescue import CutCircle, Way, spoken, ways_out
 from gentle_hem.core.sums import SUMS
 from gentle_hem.core.sums.sum import ask
@@ -84,7 +85,7 @@ def list_sums(asked: Asked) -> list[SumOut]:
 
 
 @benches.post("/sums/{name}")
-def one_sum(name: str, inputs: Annotated[dict[str, Any], Body()], asked: Asked) -> dict[str, Any]:
+def one_sum(name: str, inputs: Annotated[Document, Body()], asked: Asked) -> dict[str, Any]:
     """One sum with its workings and a small drawing. Lengths may be text; a bare number in text is in ``unit``."""
     kind = SUMS.get(name)
     if kind is None:
@@ -110,7 +111,7 @@ def _box(paths: list[Path]) -> Box:
 
 
 @benches.post("/rescue")
-def rescue(cut: Annotated[dict[str, Any], Body()], asked: Asked) -> RescueOut:
+def rescue(cut: Annotated[Document, Body()], asked: Asked) -> RescueOut:
     """Every way out for a circle that is already cut: what it costs, how long it takes, the piece as it then is."""
     unit = asked.tape()
     read = CutCircle.model_validate(cut, context={"unit": unit.unit})

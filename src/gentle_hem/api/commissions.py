@@ -17,7 +17,7 @@ from gentle_hem.api.make import DifferenceOut, RefusalOut, TypedIn, differences_
 from gentle_hem.api.problems import Stale
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.make_up import make_up
-from gentle_hem.core.names import GivenName, Name
+from gentle_hem.core.names import Document, GivenName, Name
 from gentle_hem.core.start import new_recipe
 from gentle_hem.core.units import Unit
 from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
@@ -58,7 +58,7 @@ class NewCommission(BaseModel):
 class SaveIn(BaseModel):
     """A state to be kept, what has been typed over it, and the version it was worked out from."""
 
-    recipe: dict[str, Any]
+    recipe: Document
     typed: list[TypedIn] = Field([], max_length=200)
     from_version: int = Field(ge=0, le=LARGEST_NUMBER)
 

@@ -13,6 +13,7 @@ from gentle_hem.core.agreement import agreement
 from gentle_hem.core.estimates import from_size
 from gentle_hem.core.figure import MEASURES, Figure, MeasureKey
 from gentle_hem.core.measuring import TABS, compare_sets, jumps, next_to_take
+from gentle_hem.core.names import Document
 from gentle_hem.core.units import Unit, format_length, parse_length
 from gentle_hem.devices.tape import Manner, SimulatedTape, lengths
 from gentle_hem.formats.apart import NotReadError, ReadingRoom
@@ -88,9 +89,7 @@ def list_measures() -> list[TabOut]:
 
 
 @figures.post("/figures/read")
-def read_figure(
-    figure: Annotated[dict[str, Any], Body()], asked: Asked, after: MeasureKey | None = None
-) -> FigureReadOut:
+def read_figure(figure: Annotated[Document, Body()], asked: Asked, after: MeasureKey | None = None) -> FigureReadOut:
     """A figure as it was typed, read: lengths as text in ``unit``, its findings, and the next measure to take."""
     unit = asked.tape()
     read = Figure.model_validate(figure, context={"unit": unit.unit})

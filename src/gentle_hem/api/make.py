@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Body, HTTPException, Response
-from pydantic import BaseModel, Field
+from pydantic import AfterValidator, BaseModel, Field
 
 from gentle_hem.api.kept import Asked, found
 from gentle_hem.api.screen import compared, screen
@@ -14,6 +14,7 @@ from gentle_hem.api.shown import ComparedOut, ScreenOut
 from gentle_hem.core.block.compare import compare_schools
 from gentle_hem.core.differences import differences
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.names import Document, whole
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.start import bodice_choices
 from gentle_hem.core.typing_over import Refusal, Typed, TypedOver, typed_over
@@ -21,21 +22,21 @@ from gentle_hem.core.units import Unit, format_length, parse_length
 
 make = APIRouter(prefix="/api", tags=["make"])
 
-RecipeBody = Annotated[dict[str, Any], Body()]
+RecipeBody = Annotated[Document, Body()]
 
 
 class TypedIn(BaseModel):
     """A word as it was typed, and the unit a bare number in it was meant in."""
 
     path: str = Field(max_length=200)
-    value: Any
+    value: Annotated[Any, AfterValidator(whole)]
     unit: Unit
 
 
 class BenchIn(BaseModel):
     """A recipe and everything that has been typed over it since it was last read."""
 
-    recipe: dict[str, Any]
+    recipe: Document
     typed: list[TypedIn] = Field([], max_length=200)
 
 
@@ -63,8 +64,8 @@ class DifferenceOut(BaseModel):
 
 
 class TwoStates(BaseModel):
-    before: dict[str, Any]
-    after: dict[str, Any]
+    before: Document
+    after: Document
 
 
 class LengthOut(BaseModel):

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Any
 
 from fastapi import APIRouter
 from pydantic import BaseModel
@@ -11,6 +10,7 @@ from pydantic import BaseModel
 from gentle_hem.api.desk import PersonOut
 from gentle_hem.api.kept import Asked, Reading, RecordId, Writing, found
 from gentle_hem.core.figure import Figure
+from gentle_hem.core.names import Document
 from gentle_hem.store.models import FigureSet, Person
 from gentle_hem.store.store import people as everyone
 
@@ -19,7 +19,7 @@ people = APIRouter(prefix="/api", tags=["people"])
 
 class FigureIn(BaseModel):
     taken_on: date
-    measures: dict[str, Any]
+    measures: Document
 
 
 class FigureOut(BaseModel):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import unicodedata
-from typing import Annotated
+from typing import Annotated, Any
 
 from pydantic import AfterValidator
 
@@ -31,6 +31,24 @@ def a_given_name(value: str) -> str:
         raise ValueError("This must not be empty.")
     return said
 
+
+def whole(document: Any) -> Any:
+    """A document in JSON's own types, as it is. Raises ValueError when it holds half a letter or a number too large."""
+    if isinstance(document, str):
+        if any(unicodedata.category(letter) == "Cs" for letter in document):
+            raise ValueError("This holds half a letter, which no file can keep; type it again.")
+    elif isinstance(document, dict):
+        for key, value in document.items():
+            whole(key)
+            whole(value)
+    elif isinstance(document, list):
+        for value in document:
+            whole(value)
+    return document
+
+
+Document = Annotated[dict[str, Any], AfterValidator(whole)]
+"""A document that is read later, word by word."""
 
 KeptText = Annotated[str, AfterValidator(kept_text)]
 """Text of several lines."""

@@ -1,11 +1,11 @@
 """Lengths as they are spoken in workrooms, and as they are kept.
 
-    "34 3/4"     34¾in     88,3cm     883mm     2' 10 3/4"        what a maker writes
+    "31 1/4"     31¼in     79,4cm     794 mm     2' 7 1/4"        what a maker writes
          \\_________\\_________|__________/__________/
                              |
-                      882.65 millimetres                         what is kept, never rounded
+                      793.75 millimetres                         what is kept, never rounded
                              |
-              "34 3/4 in"  or  "88.3 cm"                         what is shown, rounded for the eye only
+              "31 1/4 in"  or  "79.4 cm"                         what is shown, rounded for the eye only
 
 A length is a plain ``float`` of millimetres everywhere inside the program. Units exist only here.
 """
@@ -67,7 +67,7 @@ class LengthError(ValueError):
     """What was typed cannot be read as a length; the sentence says which part and what would be read."""
 
 
-_ACCEPTED = "try 34 3/4, 34.75 in, 88,3 cm, 883 mm or 2' 10 3/4\""
+_ACCEPTED = "try 31 1/4, 31.25 in, 79,4 cm, 794 mm or 2' 7 1/4\""
 
 _UNIT_WORDS = {
     "mm": 1.0, "millimetre": 1.0, "millimetres": 1.0, "millimeter": 1.0, "millimeters": 1.0,
@@ -102,8 +102,8 @@ def parse_length(text: str, unit: Unit | None = None) -> float:
     A number without a unit is in ``unit``; with ``unit=None`` a bare number other than 0 is refused.
     Raises LengthError with a sentence naming the part that cannot be read.
 
-    >>> parse_length("34 3/4", Unit.INCH), parse_length("88,3cm"), parse_length("2' 10 3/4\\"")
-    (882.65, 883.0, 882.65)
+    >>> parse_length("31 1/4", Unit.INCH), parse_length("79,4cm"), parse_length("2' 7 1/4\\"")
+    (793.75, 794.0, 793.75)
     """
     typed = text.strip()
     if not typed:
@@ -180,8 +180,8 @@ def checked_length(value: float) -> float:
 def format_length(value: float, said: Said) -> str:
     """A length as it is read out: inches to the nearest 1/8 (or 1/16), centimetres to 0.1.
 
-    >>> format_length(882.65, Unit.INCH), format_length(882.65, Unit.CM)
-    ('34 3/4 in', '88.3 cm')
+    >>> format_length(793.75, Unit.INCH), format_length(793.75, Unit.CM)
+    ('31 1/4 in', '79.4 cm')
     >>> format_length(8.0, Tape(Unit.INCH, 16)), format_length(8.0, Tape(Unit.CM, comma=True))
     ('5/16 in', '0,8 cm')
     """
@@ -194,7 +194,7 @@ def format_length(value: float, said: Said) -> str:
 
 
 def _inches_said(parts: Fraction) -> str:
-    """Inches as a whole number and a fraction: ``34 3/4``."""
+    """Inches as a whole number and a fraction: ``31 1/4``."""
     whole, rest = divmod(parts, 1)
     if not rest:
         return str(whole)
@@ -209,7 +209,7 @@ def is_on_the_tape(value: float, said: Said) -> bool:
 
 
 def format_exact(value: float, said: Said, decimals: int = 4) -> str:
-    """A length with four decimals, trailing zeros dropped, for those who ask: ``5.4113 in``."""
+    """A length with four decimals, trailing zeros dropped, for those who ask: ``4.9736 in``."""
     read = tape(said)
     number = value / MM_PER_INCH if read.unit is Unit.INCH else value / 10
     return f"{read.number(plain(number, decimals))} {read.unit.value}"
@@ -257,7 +257,7 @@ def _read_length(value: Any, info: ValidationInfo) -> float:
     if isinstance(value, str):
         return parse_length(value, (info.context or {}).get("unit"))
     if isinstance(value, bool) or not isinstance(value, int | float):
-        raise LengthError(f"A length is a number of millimetres or text such as 34 3/4 in; this is {value!r}.")
+        raise LengthError(f"A length is a number of millimetres or text such as 31 1/4 in; this is {value!r}.")
     return checked_length(float(value))
 
 
@@ -267,7 +267,7 @@ Length = Annotated[
     WithJsonSchema(
         {
             "anyOf": [{"type": "number", "minimum": -LONGEST, "maximum": LONGEST}, {"type": "string"}],
-            "description": "Millimetres as a number, or text with a unit such as '34 3/4 in'.",
+            "description": "Millimetres as a number, or text with a unit such as '31 1/4 in'.",
         },
         mode="validation",
     ),

@@ -2,7 +2,7 @@
 
     label      seam radius
     formula    seam ÷ (2π × sweep/360)          in words
-    line       34 in ÷ 6.2832 = 5.4113 in       as it would be written by hand
+    line       31 1/4 in ÷ 6.2832 = 4.974, on the tape 5 in
     inputs     seam → the working it came from, and so on down to a measure
 
 ``notes.work(...)`` returns a number: it adds, divides and compares like any float, and carries its

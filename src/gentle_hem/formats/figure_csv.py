@@ -33,6 +33,7 @@ def from_csv(content: str, unit: Unit) -> dict[MeasureKey, float]:
     """
     if len(content) > 200_000:
         raise TableError("The table is longer than 200,000 characters; a set of measures is a page.")
+    content = content.replace("\r\n", "\n").replace("\r", "\n")
     try:
         separated = csv.Sniffer().sniff(content[:4000], delimiters=",;\t").delimiter
     except csv.Error:

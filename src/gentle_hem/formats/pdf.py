@@ -15,10 +15,7 @@ from __future__ import annotations
 import io
 from dataclasses import dataclass
 from math import ceil
-from pathlib import Path as FilePath
 
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 from shapely import LineString, box
 from shapely.ops import unary_union
@@ -28,11 +25,10 @@ from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
 from gentle_hem.core.geometry.segment import arc_as_cubics
 from gentle_hem.core.units import inches
 from gentle_hem.formats.drawing import Ink, Laid, label, lay_side_by_side, strokes
+from gentle_hem.formats.letters import BOLD, FONT, printed, register, unprintable
 from gentle_hem.formats.paper import Paper
 
 POINTS_PER_MM = 72 / 25.4
-FONT, BOLD = "DejaVu", "DejaVu-Bold"
-FONT_FILES = FilePath(__file__).parent / "fonts"
 
 MARGIN = 10.0
 """White border no printer can print on (mm)."""
@@ -47,9 +43,7 @@ DASHES = {Ink.SEAM: [4, 2], Ink.FOLD: [8, 2, 2, 2]}
 
 
 def _canvas(width: float, height: float, title: str) -> tuple[Canvas, io.BytesIO]:
-    if FONT not in pdfmetrics.getRegisteredFontNames():
-        pdfmetrics.registerFont(TTFont(FONT, FONT_FILES / "DejaVuSans.ttf"))
-        pdfmetrics.registerFont(TTFont(BOLD, FONT_FILES / "DejaVuSans-Bold.ttf"))
+    register()
     file = io.BytesIO()
     canvas = Canvas(file, pagesize=(width * POINTS_PER_MM, height * POINTS_PER_MM), invariant=1)
     canvas.setTitle(title or "Pattern")
@@ -144,17 +138,19 @@ def tiles_for(laid: list[Laid], width: float, height: float, paper: Paper) -> li
 
 def to_pdf(garment: Garment, paper: Paper = Paper.A4, name: str = "", figure: str = "") -> bytes:
     """The pattern tiled to the maker's paper, with a map page first."""
+    missing = _missing(name, figure)
+    title, name, figure = name, printed(name), printed(figure)
     laid, width, height = lay_side_by_side(garment.pieces)
     tiles = tiles_for(laid, width, height, paper)
     page_width, page_height = paper.size
-    canvas, file = _canvas(page_width, page_height, name)
+    canvas, file = _canvas(page_width, page_height, title)
 
     canvas.beginForm("pieces", -1e5, -1e5, 1e5, 1e5)
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
     _draw_pieces(canvas, laid, name, figure)
     canvas.endForm()
 
-    _draw_map(canvas, laid, tiles, (width, height), paper, name, figure)
+    _draw_map(canvas, laid, tiles, (width, height), paper, name, figure, missing)
     for tile in tiles:
         _draw_tile(canvas, tile, tiles, paper, name)
     canvas.save()
@@ -169,6 +165,7 @@ def _draw_map(
     paper: Paper,
     name: str,
     figure: str,
+    missing: str,
 ) -> None:
     page_width, page_height = paper.size
     field_width, field_height = (side - 2 * MARGIN for side in paper.size)
@@ -181,6 +178,8 @@ def _draw_map(
     canvas.drawString(
         MARGIN, page_height - 33, "Join the pages edge to edge over their dashed lines, crosses on crosses."
     )
+    if missing:
+        canvas.drawString(MARGIN, page_height - 14, missing)
     for i, item in enumerate(laid):
         fold = " on the fold" if item.piece.on_fold else ""
         canvas.drawString(
@@ -240,13 +239,27 @@ def _draw_tile(canvas: Canvas, tile: Tile, tiles: list[Tile], paper: Paper, name
     canvas.showPage()
 
 
+def _missing(name: str, figure: str) -> str:
+    """What must be said of letters that cannot be printed; nothing where all can."""
+    letters = unprintable(name, figure)
+    if not letters:
+        return ""
+    codes = ", ".join(f"U+{ord(letter):04X}" for letter in letters[:12])
+    return f"Letters this typeface cannot print stand as ▯ ({codes}). Nothing else is missing."
+
+
 def to_large_pdf(garment: Garment, name: str = "", figure: str = "") -> bytes:
     """The whole pattern on one sheet, for a print shop or plotter."""
+    missing = _missing(name, figure)
+    title, name, figure = name, printed(name), printed(figure)
     laid, width, height = lay_side_by_side(garment.pieces)
     strip = SQUARE + 30
     width = max(width, SQUARE + 2 * MARGIN)
-    canvas, file = _canvas(width, height + strip, name)
+    canvas, file = _canvas(width, height + strip, title)
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
+    if missing:
+        canvas.setFont(FONT, 4)
+        canvas.drawString(MARGIN, height + 8, missing)
     _draw_test_marks(canvas, MARGIN, height + 16)
     _draw_pieces(canvas, laid, name, figure)
     canvas.showPage()

@@ -356,10 +356,12 @@ def _json_outline(piece: dict[str, Any]) -> Outline:
 def as_half(outline: Outline, names: list[Named]) -> dict[str, Any]:
     """An outline with its edges named, as a recipe keeps it. Neighbouring edges with one name become one.
 
-    Raises UnreadableError when there are not as many names as edges.
+    Raises UnreadableError when there are not as many names as edges, or a dart lies on none of them.
     """
     if len(names) != len(outline.edges):
         raise UnreadableError(f"The outline has {len(outline.edges)} edges and {len(names)} names were given.")
+    if any(dart.edge not in range(len(names)) for dart in outline.darts):
+        raise UnreadableError("A dart lies on an edge that the outline does not have.")
     start = next((k for k in range(len(names)) if names[k] != names[k - 1]), 0)
     order = [(start + k) % len(names) for k in range(len(names))]
     merged: list[tuple[Named, Path]] = []

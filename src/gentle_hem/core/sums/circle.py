@@ -17,7 +17,7 @@ from gentle_hem.core.workings import Angle, Workings
 
 
 class CircleSum(Sum):
-    """Seam 34 in, full circle, 7 in long, half-inch waist allowance."""
+    """Seam 31 1/4 in, full circle, 22 in long, 5/8 in waist allowance."""
 
     name: ClassVar[str] = "circle"
     title: ClassVar[str] = "Circle and flare"

@@ -12,7 +12,7 @@ from gentle_hem.core.workings import Share, Workings
 
 
 class DartShareSum(Sum):
-    """Skirt 10¼ in, bodice 8½ in, two darts."""
+    """Skirt 39 7/8 in, bodice 37 3/4 in, four darts."""
 
     name: ClassVar[str] = "dart_share"
     title: ClassVar[str] = "Share into darts"

@@ -10,7 +10,7 @@ from gentle_hem.core.workings import Workings
 
 
 class SkirtLengthSum(Sum):
-    """Full length 43 in, waist length 15½ in, ½ in join and 1 in hem."""
+    """Full length 41 in, waist length 17 in, ⅝ in join and ¾ in hem."""
 
     name: ClassVar[str] = "skirt_length"
     title: ClassVar[str] = "Skirt length"

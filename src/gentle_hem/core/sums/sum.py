@@ -119,7 +119,7 @@ def _sentences(kind: type[Sum], error: ValidationError) -> dict[str, str]:
     for problem in error.errors():
         name = str(problem["loc"][0]) if problem["loc"] else ""
         if problem["type"] == "missing":
-            said[name] = f"{kind.name} needs {name}, a {'length' if name != 'darts' else 'number'} such as {name}=34in."
+            said[name] = f"{kind.name} needs {name}, a {'length' if name != 'darts' else 'number'} such as {name}=31in."
         elif problem["type"] == "extra_forbidden":
             said[name] = f"{kind.name} takes no {name}; it takes {', '.join(kind.model_fields)}."
         else:

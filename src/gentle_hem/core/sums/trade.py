@@ -50,7 +50,7 @@ class FlareSum(Sum):
 
 
 class RingFlounceSum(Sum):
-    """Base 19 in, two rings, 6 in deep."""
+    """Base 26 in, three rings, 5 in deep."""
 
     name: ClassVar[str] = "ring_flounce"
     title: ClassVar[str] = "Ring flounce"

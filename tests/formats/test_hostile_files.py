@@ -1,0 +1,208 @@
+"""Twenty files made to knock a reader over: each refused in a sentence of ours, in time, while others are answered."""
+
+import io
+import json
+import threading
+import time
+
+import ezdxf
+import pytest
+from fastapi.testclient import TestClient
+
+from conftest import drafted_recipe
+from gentle_hem.api.app import create_app
+from gentle_hem.core.make_up import make_up
+from gentle_hem.formats.apart import LONGEST, NotReadError, ReadingRoom
+from gentle_hem.formats.files import FILE_WRITERS, Order
+from gentle_hem.store import Store
+
+SVG = '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink">{}</svg>'
+SQUARE = "M0,0 H200 V200 H0 Z"
+
+
+def svg(inside, head=""):
+    return (head + SVG.format(inside)).encode()
+
+
+def nested_uses(levels, times):
+    parts = [f'<path id="p0" d="{SQUARE}"/>']
+    for level in range(1, levels + 1):
+        uses = f'<use xlink:href="#p{level - 1}"/>' * times
+        parts.append(f'<g id="p{level}">{uses}</g>')
+    return svg(f"<defs>{''.join(parts)}</defs><use xlink:href='#p{levels}'/>")
+
+
+def dxf(draw):
+    drawing = ezdxf.new()
+    draw(drawing)
+    text = io.StringIO()
+    drawing.write(text)
+    return text.getvalue().encode()
+
+
+def nested_blocks(drawing):
+    block = drawing.blocks.new("B0")
+    block.add_lwpolyline([(0, 0), (200, 0), (200, 200), (0, 200)], close=True)
+    for level in range(1, 9):
+        outer = drawing.blocks.new(f"B{level}")
+        for _ in range(10):
+            outer.add_blockref(f"B{level - 1}", (0, 0))
+    drawing.modelspace().add_blockref("B8", (0, 0))
+
+
+def self_referring(drawing):
+    block = drawing.blocks.new("LOOP")
+    block.add_blockref("LOOP", (0, 0))
+    drawing.modelspace().add_blockref("LOOP", (0, 0))
+
+
+def wide_ellipse(drawing):
+    drawing.modelspace().add_ellipse((0, 0), major_axis=(1e7, 0), ratio=0.5)
+
+
+def many_strokes(drawing):
+    for k in range(5_000):
+        drawing.modelspace().add_line((k, 0), (k + 0.4, 70))
+
+
+def many_pieces(drawing):
+    for k in range(2_000):
+        at = k * 100
+        drawing.modelspace().add_lwpolyline([(at, 0), (at + 90, 0), (at + 90, 90), (at, 90)], close=True)
+
+
+def points(count):
+    return "M0,0 " + " ".join(f"L{k % 500},{k * 7 % 311}" for k in range(count)) + " Z"
+
+
+def garment(**edge):
+    ring = [[[0, 0], [200, 0]], [[200, 0], [200, 200]], [[200, 200], [0, 0]]]
+    edges = [{"name": f"e{k}", "role": "waist", "points": line, **edge} for k, line in enumerate(ring)]
+    return json.dumps({"pieces": [{"name": "x", "edges": edges}]})
+
+
+HOSTILE = {
+    "nested uses.svg": nested_uses(8, 10),
+    "a use of itself.svg": svg('<g id="a"><use xlink:href="#a"/></g>'),
+    "an entity bomb.svg": svg(
+        "&d;", '<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;"><!ENTITY d "&b;&b;&b;">]>'
+    ),
+    "an outside entity.svg": svg("&a;", '<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/passwd">]>'),
+    "a long path.svg": svg(f'<path d="{points(300_000)}"/>'),
+    "style rules.svg": svg(f"<style>{'.a{fill:red}' * 200_000}</style><path d='{SQUARE}'/>"),
+    "deep groups.svg": svg("<g>" * 20_000 + f'<path d="{SQUARE}"/>' + "</g>" * 20_000),
+    "another namespace.svg": b'<svg xmlns="http://example.org/not-svg"><path d="M0,0 H200 V200 H0 Z"/></svg>',
+    "a flood of parts.svg": svg(f'<path d="{SQUARE}"/>' * 60_000),
+    "far away.svg": svg('<path d="M0,0 H1e30 V1e30 H0 Z"/>'),
+    "nested blocks.dxf": dxf(nested_blocks),
+    "a block of itself.dxf": dxf(self_referring),
+    "a wide ellipse.dxf": dxf(wide_ellipse),
+    "many strokes.dxf": dxf(many_strokes),
+    "many pieces.dxf": dxf(many_pieces),
+    "cut short.dxf": dxf(many_pieces)[:50_000],
+    "not a number.json": garment().replace("200", "NaN").encode(),
+    "huge numbers.json": garment().replace("200", "1e308").encode(),
+    "deep.json": b'{"pieces": ' + b"[" * 100_000 + b"]" * 100_000 + b"}",
+    "no edges.json": b'{"pieces": [{"name": "x", "edges": []}]}',
+    "half letters.svg": b"\xff\xfe<\x00s\x00v\x00g\x00" * 50,
+    "a long word.svg": svg(f'<path d="M{"9" * 2_000_000},0 H1 V1 Z"/>'),
+}
+LIBRARIES = ("ezdxf", "svgelements", "defused", "expat", "Traceback", "Error", "xml", "line 1, column")
+
+
+@pytest.fixture(scope="module")
+def room():
+    room = ReadingRoom()
+    room.open()
+    yield room
+    room.close()
+
+
+@pytest.mark.parametrize("name", HOSTILE)
+def test_a_hostile_file_is_refused_in_a_sentence_in_time(room, name):
+    room.read("table", "warm", b"waist girth,70 cm", unit="cm")  # a reader waits ready, as in the running program
+    while room._spare is None:
+        time.sleep(0.02)
+    begin = time.monotonic()
+    with pytest.raises(NotReadError) as refused:
+        room.read("block", name, HOSTILE[name])
+    assert time.monotonic() - begin < LONGEST + 0.5
+    said = str(refused.value)
+    assert said.endswith(".")
+    assert not any(word in said for word in LIBRARIES), said
+
+
+def peak_while(room, name):
+    """The most memory the reader of a file holds while it reads, in bytes."""
+    while room._spare is None:
+        time.sleep(0.02)
+    status, peaks = f"/proc/{room._spare.pid}/status", [0]
+
+    def watch():
+        while True:
+            try:
+                with open(status) as file:
+                    said = next((line for line in file if line.startswith("VmHWM")), None)
+            except OSError:
+                return
+            if said is None:
+                return
+            peaks.append(int(said.split()[1]) * 1024)
+
+    watching = threading.Thread(target=watch)
+    watching.start()
+    with pytest.raises(NotReadError):
+        room.read("block", name, HOSTILE[name])
+    watching.join()
+    return max(peaks)
+
+
+@pytest.mark.parametrize(
+    "name", ["nested uses.svg", "a long path.svg", "style rules.svg", "deep.json", "many pieces.dxf"]
+)
+def test_no_reader_takes_more_than_200_mb(room, name):
+    assert 10_000_000 < peak_while(room, name) < 200_000_000
+
+
+def test_other_clients_are_answered_meanwhile(tmp_path):
+    with TestClient(create_app(Store(tmp_path)), base_url="http://127.0.0.1") as client:
+        client.post("/api/blocks/read", files={"file": ("warm.svg", svg(f'<path d="{SQUARE}"/>'))})
+        stop, slowest = threading.Event(), []
+
+        def ask():
+            while not stop.is_set():
+                begin = time.monotonic()
+                assert client.get("/api/health").status_code == 200
+                slowest.append(time.monotonic() - begin)
+                time.sleep(0.01)
+
+        asking = threading.Thread(target=ask)
+        asking.start()
+        for name in ("nested uses.svg", "a long path.svg", "deep groups.svg", "many strokes.dxf"):
+            answer = client.post("/api/blocks/read", files={"file": (name, HOSTILE[name])})
+            assert answer.status_code == 422, name
+        stop.set()
+        asking.join()
+    assert sorted(slowest)[int(len(slowest) * 0.98)] < 0.1
+
+
+def test_harmless_entities_of_drawing_programs_are_read(room):
+    head = '<!DOCTYPE svg [<!ENTITY ns_graphs "http://example.org/graphs/1.0/"><!ENTITY ns_svg "http://www.w3.org/2000/svg">]>'
+    [found] = room.read("block", "drawn.svg", svg(f'<path d="{SQUARE}"/>', head))
+    assert len(found["edges"]) == 4
+
+
+@pytest.mark.parametrize("name", ["pieces.svg", "pieces.dxf", "garment.json"])
+def test_the_programs_own_files_are_read_apart_as_they_are_read_here(room, name):
+    recipe = drafted_recipe("two_lengths")
+    written = FILE_WRITERS[name](Order(recipe, make_up(recipe)))
+    found = room.read("block", name, written)
+    assert {"bodice front", "bodice back"} <= {outline["name"] for outline in found}
+
+
+def test_a_table_with_a_bare_carriage_return_is_a_sentence(room):
+    with pytest.raises(NotReadError, match="Line 2"):
+        room.read("table", "The table", b"waist girth,70\rhip size,3", unit="cm")
+    assert room.read("table", "The table", b"waist girth,70\r\nhip girth;96 cm\r\n".replace(b";", b","), unit="cm") == {
+        "waist_girth": 700, "hip_girth": 960,
+    }  # fmt: skip

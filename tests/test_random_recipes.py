@@ -1,0 +1,57 @@
+"""Random valid recipes of every kind through everything: never an exception, and never a fault of the program."""
+
+import pytest
+
+from conftest import own_recipe
+from gentle_hem.api.screen import screen
+from gentle_hem.core.fault import FAULT
+from gentle_hem.core.findings import Severity
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.sentences import spoken
+from gentle_hem.core.slip import desk_slip
+from gentle_hem.formats.files import FILE_WRITERS, Order
+from gentle_hem.formats.paper import Paper
+from long import examples
+from random_recipes import MOODS, random_recipe
+
+COUNT = examples(510, 5_100)
+BATCH = 17
+
+
+@pytest.fixture(scope="module")
+def own():
+    return own_recipe().bodice.model_dump(mode="json")
+
+
+@pytest.mark.parametrize("first", range(0, COUNT // len(MOODS), BATCH))
+def test_no_random_recipe_knocks_anything_over(own, first):
+    for seed in range(first, first + BATCH):
+        for mood in MOODS:
+            recipe = random_recipe(seed, mood, own)
+            garment = make_up(recipe)
+            faults = [finding.values for finding in garment.findings if finding.code == FAULT]
+            assert not faults, (seed, mood, faults)
+            screen(recipe, garment, recipe.unit)
+            spoken(recipe.lower, recipe.unit)
+            desk_slip(recipe)
+            for name, writer in FILE_WRITERS.items():
+                assert writer(Order(recipe, garment, Paper.A4)), (seed, mood, name)
+
+
+@pytest.mark.parametrize("mood", MOODS)
+def test_a_seed_makes_the_same_recipe_and_the_recipe_the_same_garment(own, mood):
+    one, other = (random_recipe(7, mood, own) for _ in range(2))
+    assert one == other
+    assert make_up(one).pieces == make_up(Recipe.model_validate(other.model_dump(mode="json"))).pieces
+
+
+def test_the_recipes_are_of_every_kind_and_many_of_them_can_be_cut(own):
+    """A generator that makes only refusals would prove nothing."""
+    recipes = [random_recipe(seed, mood, own) for seed in range(120) for mood in MOODS]
+    assert len({recipe.bodice.kind for recipe in recipes}) >= 8
+    assert len({recipe.lower.kind for recipe in recipes}) >= 12
+    assert len({trim.kind for recipe in recipes for trim in recipe.trims}) >= 10
+    plain = [recipe for recipe in recipes if recipe.name.startswith("plain")]
+    ready = [all(f.severity is not Severity.STOP for f in make_up(recipe).findings) for recipe in plain[:60]]
+    assert sum(ready) > len(ready) / 4
