@@ -1,18 +1,50 @@
 """The real program, started as a person would, for tests that kill it, restart it or look at it."""
 
 import socket
+import sqlite3
 import subprocess
 import sys
+import tempfile
 import time
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
+from functools import cache
+from pathlib import Path
 
 import httpx
+
+from gentle_hem.demo import fill
+from gentle_hem.store import Store
+from gentle_hem.store.backup import FILE_NAME
 
 
 def free_port():
     with socket.socket() as trial:
         trial.bind(("127.0.0.1", 0))
         return trial.getsockname()[1]
+
+
+@cache
+def _studio():
+    """The demo studio's records as a file, made once."""
+    folder = tempfile.TemporaryDirectory()
+    store = Store(Path(folder.name))
+    fill(store)
+    store.close()
+    return folder, store.file
+
+
+def lay_studio(file):
+    """The demo studio's records in the place of whatever is in a records file, the program running over it or not."""
+    _, studio = _studio()
+    with closing(sqlite3.connect(studio)) as fresh, closing(sqlite3.connect(file, timeout=10)) as records:
+        fresh.backup(records)
+
+
+def filled(folder):
+    """A store with the demo studio's records."""
+    Store(folder).close()
+    lay_studio(folder / FILE_NAME)
+    return Store(folder)
 
 
 class Server:

@@ -10,14 +10,12 @@ from fastapi.testclient import TestClient
 from conftest import a_recipe
 from gentle_hem.api.app import create_app
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.demo import fill
-from gentle_hem.store import Store
+from server import filled
 
 
 @pytest.fixture(scope="module")
 def client(tmp_path_factory):
-    store = Store(tmp_path_factory.mktemp("api"))
-    fill(store)
+    store = filled(tmp_path_factory.mktemp("api"))
     with TestClient(create_app(store), base_url="http://127.0.0.1") as client:
         yield client
 

@@ -15,10 +15,10 @@ from hypothesis.stateful import Bundle, RuleBasedStateMachine, rule, run_state_m
 
 from conftest import a_recipe, drafted_recipe
 from gentle_hem.api.app import create_app
-from gentle_hem.demo import fill
 from gentle_hem.store import Store
 from gentle_hem.store.backup import check_backup
 from long import examples
+from server import filled
 
 CALLS = examples(5_000, 50_000)
 """How many calls are made over all routes."""
@@ -31,8 +31,7 @@ RECIPES = [
 
 @pytest.fixture(scope="module")
 def app(tmp_path_factory):
-    store = Store(tmp_path_factory.mktemp("fuzz"))
-    fill(store)
+    store = filled(tmp_path_factory.mktemp("fuzz"))
     return create_app(store, demo=True)
 
 
@@ -44,7 +43,7 @@ def client(app):
 
 SCHEMA = schemathesis.openapi.from_dict(create_app(Store.__new__(Store)).openapi())
 OPERATIONS = [operation.ok() for operation in SCHEMA.get_all_operations()]
-SLOW = {"/api/backup": 5, "/api/blocks/read": 12, "/api/figures/from-csv": 12}
+SLOW = {"/api/backup": 5, "/api/blocks/read": 8, "/api/figures/from-csv": 8}
 """Routes that start a process or copy a file are called less often."""
 
 

@@ -3,10 +3,8 @@
 import pytest
 from playwright.sync_api import sync_playwright
 
-from gentle_hem.demo import fill
-from gentle_hem.store import Store
-from gentle_hem.store.models import Base
-from server import running
+from gentle_hem.store.backup import FILE_NAME
+from server import lay_studio, running
 
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
@@ -39,12 +37,7 @@ def demo():
 @pytest.fixture
 def studio(server):
     """The server over freshly filled records of the demo studio."""
-    store = Store(server.folder)
-    with store.engine.begin() as connection:
-        for table in reversed(Base.metadata.sorted_tables):
-            connection.execute(table.delete())
-    fill(store)
-    store.close()
+    lay_studio(server.folder / FILE_NAME)
     return server
 
 

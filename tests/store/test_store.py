@@ -18,7 +18,7 @@ from gentle_hem.store import Store
 from gentle_hem.store.models import Base, Commission, FigureSet, Person
 from gentle_hem.store.store import append_version, commissions, latest_figure, latest_version
 from long import examples
-from server import Server
+from server import Server, filled
 
 
 @pytest.fixture
@@ -91,8 +91,7 @@ ROUNDS = examples(2, 200)
 
 def test_kill_9_in_the_middle_of_saves_loses_no_acknowledged_save(tmp_path):
     """The program is killed while three windows save, started again and killed again."""
-    seed = Store(tmp_path)
-    fill(seed)
+    seed = filled(tmp_path)
     seed.close()
     acknowledged: dict[int, list[float]] = {1: [], 2: [], 3: []}
 

@@ -14,19 +14,17 @@ from fastapi.testclient import TestClient
 
 from gentle_hem.api.app import create_app
 from gentle_hem.cli import main
-from gentle_hem.demo import fill
 from gentle_hem.store import Store, StoreTrouble
 from gentle_hem.store.backup import KEPT, back_up, check_backup, restore
 from gentle_hem.store.store import append_version, commissions, latest_version, people
-from server import Server, running
+from server import Server, filled, running
 
 NOW = datetime(2026, 6, 30, 14, 2)
 
 
 @pytest.fixture
 def studio(tmp_path):
-    store = Store(tmp_path / "studio")
-    fill(store)
+    store = filled(tmp_path / "studio")
     yield store
     store.close()
 
@@ -54,8 +52,7 @@ def test_folder_and_files_are_the_makers_alone(studio):
 
 
 def test_closing_folds_everything_into_the_one_file(tmp_path):
-    store = Store(tmp_path)
-    fill(store)
+    store = filled(tmp_path)
     store.close()
     assert sorted(file.name for file in tmp_path.iterdir()) == ["gentle-hem.sqlite", "in-use"]
 
@@ -85,8 +82,7 @@ def test_a_backup_made_while_work_goes_on_is_whole(studio, tmp_path):
 
 
 def test_a_restored_backup_gives_the_same_desk_and_garments(tmp_path):
-    store = Store(tmp_path / "a")
-    fill(store)
+    store = filled(tmp_path / "a")
     store.back_up(tmp_path / "backup.sqlite")
     store.close()
     assert restore(tmp_path / "backup.sqlite", tmp_path / "b", NOW) is None
@@ -122,8 +118,7 @@ def test_a_restore_looks_first_and_changes_nothing_it_should_not(studio, tmp_pat
         file.write_bytes(file.read_bytes()[:30_000])
     elif content is not None:
         file.write_bytes(content)
-    target = Store(tmp_path / "target")
-    fill(target)
+    target = filled(tmp_path / "target")
     target.close()
     before = (tmp_path / "target" / "gentle-hem.sqlite").read_bytes()
     with pytest.raises(StoreTrouble, match=part):
@@ -160,8 +155,7 @@ def test_one_copy_a_day_and_the_oldest_go(studio):
 
 
 def test_a_truncated_file_names_the_copy_to_bring_back(tmp_path):
-    store = Store(tmp_path)
-    fill(store)
+    store = filled(tmp_path)
     store.copy_of_the_day(date(2026, 6, 29))
     store.close()
     whole = store.file.read_bytes()
@@ -253,8 +247,7 @@ def test_a_read_only_folder_is_said_in_one_sentence(tmp_path):
     for parent in tmp_path.parents:
         if mode(parent) & 0o005 != 0o005:
             pytest.skip("nobody else may look into the folder of these tests")
-    store = Store(tmp_path / "records")
-    fill(store)
+    store = filled(tmp_path / "records")
     store.close()
     for file in (tmp_path / "records").iterdir():
         file.chmod(0o444)
@@ -290,8 +283,7 @@ def test_a_full_disk_refuses_in_a_sentence_and_keeps_what_was_acknowledged(tmp_p
     import subprocess
     import sys
 
-    store = Store(tmp_path)
-    fill(store)
+    store = filled(tmp_path)
     store.close()
     done = subprocess.run([sys.executable, "-c", FULL_DISK, str(tmp_path)], capture_output=True, text=True, timeout=60)
     said, acknowledged = done.stdout.strip().splitlines()
@@ -318,8 +310,7 @@ def test_a_locked_file_is_a_sentence_and_is_tried_again(studio, monkeypatch):
 
 
 def test_two_servers_on_one_folder_lose_nothing(tmp_path):
-    store = Store(tmp_path)
-    fill(store)
+    store = filled(tmp_path)
     store.close()
     with running(tmp_path) as one, running(tmp_path) as other:
         kept = []

@@ -44,7 +44,6 @@ def create_app(store: Store, interface: Path | None = None, demo: bool = False) 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> Any:
         slips, copies = SlipWriter(store), DailyCopies(store)
-        app.state.reading_room.open()
         slips.start()
         if not demo:
             copies.start()

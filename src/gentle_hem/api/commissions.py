@@ -23,8 +23,15 @@ from gentle_hem.core.units import Unit
 from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
 from gentle_hem.formats.paper import Paper
 from gentle_hem.store.models import Commission, RecipeVersion
-from gentle_hem.store.slips import write_slip
-from gentle_hem.store.store import append_version, latest_measures, latest_version, person_called, version_numbered
+from gentle_hem.store.slips import program, slip_of, write_slip
+from gentle_hem.store.store import (
+    append_version,
+    keep_slip,
+    latest_measures,
+    latest_version,
+    person_called,
+    version_numbered,
+)
 
 commissions = APIRouter(prefix="/api", tags=["commissions"])
 
@@ -129,14 +136,15 @@ def save_version(commission_id: RecordId, body: SaveIn, session: Writing, asked:
     A save from an older version than the newest is refused with what has changed since, and nothing is kept of it here:
     whoever typed it decides.
     """
-    row = found(session.get(Commission, commission_id), "commission")
     over = read_over(body.recipe, body.typed)
+    slip = slip_of(over.recipe.model_dump(mode="json"), over.recipe.name)  # before the records are taken hold of
+    found(session.get(Commission, commission_id), "commission")
     newest = latest_version(session, commission_id)
     document = over.recipe.model_dump(mode="json")
     if newest is not None and newest.number != body.from_version and newest.recipe != document:
         raise _stale(newest, version_numbered(session, commission_id, body.from_version), asked)
     version = append_version(session, commission_id, document)
-    write_slip(session, row)
+    keep_slip(session, commission_id, version.number, program(), slip)
     return KeptOut(
         version=version.number, saved_at=version.created_at, recipe=document, refused=refusals_out(over.refused)
     )

@@ -31,18 +31,22 @@ def program() -> str:
 
 
 def write_slip(session: Session, commission: Commission) -> None:
-    """The slip of a commission's newest version. One that cannot be read or made says so in its row, and is kept."""
+    """The slip of a commission's newest version."""
     version = latest_version(session, commission.id)
-    if version is None:
-        return
+    if version is not None:
+        keep_slip(session, commission.id, version.number, program(), slip_of(version.recipe, commission.title))
+
+
+def slip_of(recipe: Any, title: str) -> dict[str, Any]:
+    """What a slip says of a kept recipe. One that cannot be read or made says so in its row, and is kept."""
     said: dict[str, Any] = {"unit": "cm", "stops": 0, "warnings": 0, "trouble": "", "unreadable": ""}
     try:
-        said |= asdict(desk_slip(read_recipe(version.recipe)))
+        said |= asdict(desk_slip(read_recipe(recipe)))
     except UnreadableRecipe as why:
-        said |= {"summary": commission.title, "unreadable": str(why)[:2000]}
+        said |= {"summary": title, "unreadable": str(why)[:2000]}
     except Exception as error:
-        said |= {"summary": commission.title, "stops": 1, "trouble": fault("garment", error).text(Unit.CM)}
-    keep_slip(session, commission.id, version.number, program(), said)
+        said |= {"summary": title, "stops": 1, "trouble": fault("garment", error).text(Unit.CM)}
+    return said
 
 
 def write_stale_slip(store: Store) -> bool:

@@ -124,7 +124,7 @@ def _prepare(connection: sqlite3.Connection, _record: object) -> None:
     """WAL with full sync: a commit that was acknowledged is on the disk. Transactions are begun by ``_begin``."""
     connection.isolation_level = None
     cursor = connection.cursor()
-    cursor.execute("PRAGMA busy_timeout=5000")
+    cursor.execute("PRAGMA busy_timeout=10000")
     cursor.execute("PRAGMA journal_mode=WAL")
     cursor.execute("PRAGMA synchronous=FULL")
     cursor.execute("PRAGMA foreign_keys=ON")

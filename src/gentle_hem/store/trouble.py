@@ -22,7 +22,7 @@ def sentence_for(error: BaseException, file: Path) -> str | None:
     said = str(cause)
     if "locked" in said or "busy" in said:
         return (
-            "Your records are being written by another program and stayed locked for five seconds. It is tried again; "
+            "Your records are being written by another program and stayed locked for ten seconds. It is tried again; "
             "if it goes on, close the other program."
         )
     if "full" in said:
