@@ -7,6 +7,7 @@ from pathlib import Path
 
 import pytest
 
+from conftest import a_recipe
 from gentle_hem.cli import main
 from gentle_hem.core.recipe import Recipe
 
@@ -82,3 +83,47 @@ def test_a_broken_recipe_is_said_with_its_field(tmp_path, capsys):
     (tmp_path / "bad.recipe.json").write_text(json.dumps(recipe))
     assert main(["make", str(tmp_path / "bad.recipe.json"), "--out", str(tmp_path)]) == 2
     assert "lower.sweep: 4000 degrees" in capsys.readouterr().err
+
+
+def stopped_recipe():
+    """Its waist was cut 4 cm too long."""
+    return a_recipe(name="Too long", lower={"seam": "78cm"}).model_dump_json()
+
+
+def test_make_prints_every_finding_and_says_when_it_is_not_ready(tmp_path, capsys):
+    file = tmp_path / "too-long.recipe.json"
+    file.write_text(stopped_recipe())
+    assert main(["make", str(file), "--out", str(tmp_path / "out")]) == 3
+    said = capsys.readouterr().out
+    assert "stop: The waist seam does not meet" in said
+    assert "not ready to cut" in said
+    assert (tmp_path / "out" / "pattern.pdf").exists(), "the files are written all the same"
+
+
+def test_make_several_recipes_into_a_folder_each(tmp_path, capsys):
+    good, bad = tmp_path / "good.recipe.json", tmp_path / "bad.recipe.json"
+    good.write_text(a_recipe(name="Good").model_dump_json())
+    bad.write_text(stopped_recipe())
+    out = tmp_path / "out"
+    assert main(["make", str(good), str(bad), "--out", str(out), "--format", "json,csv"]) == 3
+    assert {folder.name for folder in out.iterdir()} == {"good", "bad"}
+    assert (out / "good" / "cut-list.csv").exists()
+    assert main(["make", str(good), str(good), "--out", str(out), "--format", "csv"]) == 0, "one recipe named twice"
+    twin = tmp_path / "twin" / "good.recipe.json"
+    twin.parent.mkdir()
+    twin.write_text(good.read_text())
+    assert main(["make", str(good), str(twin), "--out", str(out), "--format", "csv"]) == 2
+    assert "one name" in capsys.readouterr().err
+
+
+def test_make_exits_with_one_for_a_fault_of_the_program(tmp_path, monkeypatch):
+    from gentle_hem.core.lower.circle import CircleSkirt
+
+    def stumble(self, host, notes):
+        raise KeyError("a slip of the program")
+
+    monkeypatch.setattr(CircleSkirt, "make_up", stumble)
+    file = tmp_path / "gown.recipe.json"
+    file.write_text(a_recipe().model_dump_json())
+    assert main(["make", str(file), "--out", str(tmp_path / "out"), "--format", "json,svg,pdf"]) == 1
+    assert (tmp_path / "out" / "garment.json").exists()

@@ -1,6 +1,7 @@
 """The commands: demo, run, backup, restore, test, check, sum, make, bench, client.
 
-Exit codes: 0 done; 2 bad input, with one sentence on stderr; 1 a fault of the program.
+Exit codes: 0 done; 2 bad input, with one sentence on stderr; 1 a fault of the program; 3 (of make) files written, but
+a stop says that the garment is not ready to cut.
 """
 
 from __future__ import annotations
@@ -18,6 +19,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, NoReturn
 
 from gentle_hem.core.fault import FAULT
+from gentle_hem.core.garment import Garment
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, UnreadableRecipe, read_recipe
 from gentle_hem.core.sums import SUMS, SumResult
@@ -97,8 +99,8 @@ def _parser() -> Parser:
     one.add_argument("--mark", type=int, choices=[8, 16], default=8, help="read inches to eighths or sixteenths")
     one.set_defaults(does=_sum)
 
-    make = commands.add_parser("make", help="a recipe to files")
-    make.add_argument("file", type=Path, metavar="FILE.recipe.json")
+    make = commands.add_parser("make", help="recipes to files")
+    make.add_argument("files", type=Path, nargs="+", metavar="FILE.recipe.json")
     make.add_argument("--out", type=Path, required=True, metavar="DIR")
     make.add_argument("--format", default="json,svg,dxf,pdf,csv")
     make.add_argument("--paper", choices=["a4", "letter"], default="a4")
@@ -306,32 +308,53 @@ def recipe_in(path: Path) -> Recipe:
 
 
 def _make(options: argparse.Namespace) -> int:
-    from gentle_hem.formats.files import WRITERS, write_all
+    """Recipes to files. One writes into the folder, several into a folder each, by their file's name."""
+    from gentle_hem.formats.files import WRITERS, Order, write_all
     from gentle_hem.formats.paper import Paper
 
     formats = [name.strip() for name in options.format.split(",") if name.strip()]
     unknown = [name for name in formats if name not in WRITERS]
     if unknown or not formats:
         raise BadInput(f"There is no format {', '.join(unknown) or 'given'}; there are {', '.join(WRITERS)}.")
-    recipe = recipe_in(options.file)
-    faults = [f.text(recipe.unit) for f in make_up(recipe).findings if f.code == FAULT]
-    files = write_all(recipe, formats, Paper(options.paper))
-    try:
-        options.out.mkdir(parents=True, exist_ok=True)
-        for name, content in files.items():
-            (options.out / name).write_bytes(content)
-    except OSError as error:
-        raise BadInput(f"{options.out} cannot be written to: {error.strerror}; name another folder.") from None
-    print(f"{len(files)} files in {options.out}: {', '.join(files)}")
-    for fault in faults:
-        print(fault, file=sys.stderr)
-    if "pdf" in formats:
+    recipes = {path: recipe_in(path) for path in options.files}
+    folders = {path: _folder_for(path, options.out, len(recipes)) for path in recipes}
+    if len(set(folders.values())) < len(folders):
+        raise BadInput("Two of the recipes have files of one name; make them one at a time.")
+    codes = []
+    for path, recipe in recipes.items():
+        garment = make_up(recipe)
+        files = write_all(Order(recipe, garment, Paper(options.paper)), formats)
+        try:
+            folders[path].mkdir(parents=True, exist_ok=True)
+            for name, content in files.items():
+                (folders[path] / name).write_bytes(content)
+        except OSError as error:
+            raise BadInput(f"{folders[path]} cannot be written to: {error.strerror}; name another folder.") from None
+        print(f"{len(files)} files in {folders[path]}: {', '.join(files)}")
+        codes.append(_say_findings(recipe, garment, "pdf" in formats))
+    return 1 if 1 in codes else max(codes)
+
+
+def _folder_for(file: Path, out: Path, count: int) -> Path:
+    return out if count == 1 else out / file.name.removesuffix(".recipe.json")
+
+
+def _say_findings(recipe: Recipe, garment: Garment, on_paper: bool) -> int:
+    """Print every finding; returns 1 for a fault of the program, 3 when it is not ready to cut, else 0."""
+    for finding in garment.findings:
+        print(f"  {finding.severity.value}: {finding.text(recipe.unit)}")
+    if on_paper:
         from gentle_hem.formats.letters import unprintable
 
         missing = unprintable(recipe.name, recipe.figure.name)
         if missing:
             print(f"Cannot be printed in the PDFs, where ▯ stands for it: {missing}", file=sys.stderr)
-    return 1 if faults else 0
+    if any(finding.code == FAULT for finding in garment.findings):
+        return 1
+    if not garment.is_ready_to_cut:
+        print("  not ready to cut")
+        return 3
+    return 0
 
 
 def _bench(_: argparse.Namespace) -> None:

@@ -245,3 +245,9 @@ def test_a_length_of_nothing_is_said_in_words_and_stays_a_length_in_its_field():
     assert "0.0" not in said
     for part in (recipe.style, recipe.panels, recipe.contour):
         assert " 0.0 cm" not in spoken(part, Unit.CM), "a plain bodice is said without noughts"
+
+
+def test_a_word_whose_line_cannot_be_drawn_is_struck():
+    made = shown(drafted_recipe("two_lengths", panels={"twist": 3}), Unit.CM)
+    words = {w.path: w for part in made.sentences for line in part.lines for w in line if not isinstance(w, str)}
+    assert [path for path, word in words.items() if word.struck] == ["panels.twist"]

@@ -16,7 +16,7 @@ from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.formats.files import write_all
+from gentle_hem.formats.files import Order, write_all
 from readers import dxf_length, polygon, svg_length
 
 EXAMPLES = sorted((File(__file__).parents[2] / "examples").glob("*.recipe.json"))
@@ -69,7 +69,7 @@ def test_every_seam_walks_and_no_side_is_left_over(made):
 def test_the_drawing_has_the_lengths_the_garment_says(made):
     """External: svgelements and ezdxf measure the seam lines and cut lines of every piece."""
     recipe, garment = made
-    files = write_all(recipe, ["svg", "dxf"])
+    files = write_all(Order(recipe, make_up(recipe)), ["svg", "dxf"])
     drawing = svgelements.SVG.parse(io.BytesIO(files["pieces.svg"]), ppi=25.4)
     groups = {group.id: group for group in drawing.select(lambda e: isinstance(e, svgelements.Group) and e.id)}
     blocks = ezdxf.read(io.StringIO(files["pieces.dxf"].decode()))
@@ -86,7 +86,7 @@ def test_the_drawing_has_the_lengths_the_garment_says(made):
 def test_papers_and_lists_name_every_piece(made):
     """External: pdfplumber reads the sheet; the cut list is a table; the recipe makes the same pieces again."""
     recipe, garment = made
-    files = write_all(recipe, ["json", "pdf", "csv"])
+    files = write_all(Order(recipe, make_up(recipe)), ["json", "pdf", "csv"])
     with pdfplumber.open(io.BytesIO(files["pattern-large.pdf"])) as sheet:
         words = " ".join(page.extract_text() for page in sheet.pages)
     rows = list(csv.DictReader(io.StringIO(files["cut-list.csv"].decode("utf-8-sig"))))

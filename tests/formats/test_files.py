@@ -15,7 +15,7 @@ from conftest import a_recipe
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.formats.drawing import lay_side_by_side
-from gentle_hem.formats.files import write_all
+from gentle_hem.formats.files import Order, write_all
 from gentle_hem.formats.paper import Paper
 from gentle_hem.formats.pdf import tiles_for
 from readers import dxf_length, svg_length
@@ -29,7 +29,8 @@ EVERYTHING = ["json", "svg", "dxf", "pdf", "csv"]
 )
 def made(request):
     recipe = a_recipe(lower={"length": "41.5cm", **request.param})
-    return recipe, make_up(recipe), write_all(recipe, EVERYTHING)
+    garment = make_up(recipe)
+    return recipe, garment, write_all(Order(recipe, garment), EVERYTHING)
 
 
 def edges_of(garment):
@@ -152,7 +153,7 @@ def test_large_pdf_is_true_size(made):
 @pytest.mark.parametrize("paper", list(Paper))
 def test_tiled_pdf_has_a_test_square_a_scale_and_a_page_for_every_tile(made, paper):
     recipe, garment, _ = made
-    files = write_all(recipe, ["pdf"], paper)
+    files = write_all(Order(recipe, make_up(recipe), paper), ["pdf"])
     laid, width, height = lay_side_by_side(garment.pieces)
     tiles = tiles_for(laid, width, height, paper)
     with pdfplumber.open(io.BytesIO(files["pattern.pdf"])) as pdf:
@@ -192,8 +193,26 @@ def test_cut_list(made):
 
 def test_names_that_are_awkward_in_files():
     recipe = a_recipe(name='Ünïcode <dress> & "frills" ½', figure={"name": "Žofie Ķēniņa"})
-    files = write_all(recipe, EVERYTHING)
+    files = write_all(Order(recipe, make_up(recipe)), EVERYTHING)
     svgelements.SVG.parse(io.BytesIO(files["pieces.svg"]))
     assert not ezdxf.read(io.StringIO(files["pieces.dxf"].decode())).audit().has_errors
     with pdfplumber.open(io.BytesIO(files["pattern.pdf"])) as pdf:
         assert "Ünïcode <dress>" in pdf.pages[0].extract_text()
+
+
+def test_a_stop_stands_on_the_first_page_and_on_every_label():
+    recipe = a_recipe(lower={"seam": "78cm"})
+    garment = make_up(recipe)
+    files = write_all(Order(recipe, garment), ["pdf", "svg", "dxf"])
+    for name in ("pattern.pdf", "pattern-large.pdf"):
+        with pdfplumber.open(io.BytesIO(files[name])) as pdf:
+            first = pdf.pages[0].extract_text()
+        assert "NOT READY TO CUT" in first
+        assert "The waist seam does not meet" in first
+    for name in ("pieces.svg", "pieces.dxf"):
+        assert files[name].decode().count("NOT READY: The waist seam") == len(garment.pieces)
+    ready = a_recipe()
+    plain = write_all(Order(ready, make_up(ready)), ["pdf", "svg"])
+    with pdfplumber.open(io.BytesIO(plain["pattern.pdf"])) as pdf:
+        assert "NOT READY" not in pdf.pages[0].extract_text()
+    assert b"NOT READY" not in plain["pieces.svg"]

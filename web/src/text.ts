@@ -65,6 +65,14 @@ export const text = {
   moreDresses: (count: number) => `Show more (${count})`,
   backup: "Backup",
   lastCopy: (day: string) => `Last daily copy: ${day}.`,
+  beginning: {
+    title: "Nothing is drawn yet",
+    ways: [
+      "A bodice that fits, on paper: choose “Bodice by its measured edges” and type what the tape says along its waist.",
+      "No bodice: take her measures, then choose the school that drafts it.",
+      "A block in a file: bring it in and name its edges.",
+    ],
+  },
   nothingToMeet: "Nothing is drawn yet: there is no bodice to hang anything from.",
   notInFiles: (version: number) =>
     `Not everything you typed is saved. Files can be had of version ${version}, the newest that is.`,
@@ -237,6 +245,7 @@ export const text = {
     take: "Take this block",
   },
   leaveOut: "Use",
+  leftOut: "left out, cannot be drawn",
   done: "Done",
   step: "Arrow keys step by 1/8 in or 1 mm, with Shift by 1 in or 1 cm.",
   presets: "Usual",

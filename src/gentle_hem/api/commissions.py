@@ -230,7 +230,9 @@ def file(
     elif name == "pattern.zip":
         packed = io.BytesIO()
         with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
-            for part, written in write_all(stored(kept), ["json", "svg", "dxf", "pdf", "csv"], paper).items():
+            recipe = stored(kept)
+            order = Order(recipe, make_up(recipe), paper)
+            for part, written in write_all(order, ["json", "svg", "dxf", "pdf", "csv"]).items():
                 archive.writestr(part, written)
         content = packed.getvalue()
     else:

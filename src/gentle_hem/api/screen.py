@@ -92,7 +92,7 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
     return ScreenOut(
         recipe=recipe.model_dump(mode="json"),
         unit=unit.unit,
-        sentences=[_sentences(part, unit) for part in spoken_parts(recipe, unit)],
+        sentences=[_sentences(part, unit, _refused(garment)) for part in spoken_parts(recipe, unit)],
         sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
         joins=[_join(report, garment.workings, unit) for report in garment.joins],
         seams=[_seam(walked, unit) for walked in garment.seams],
@@ -181,7 +181,12 @@ def compared(comparison: Comparison, unit: Said) -> ComparedOut:
     )  # fmt: skip
 
 
-def _sentences(part: SpokenPart, unit: Tape) -> SentencePartOut:
+def _refused(garment: Garment) -> set[str]:
+    """The words of the recipe, or whole parts, that ask for what is not in the garment."""
+    return {place.recipe for finding in garment.findings if finding.refuses for place in finding.at}
+
+
+def _sentences(part: SpokenPart, unit: Tape, refused: set[str]) -> SentencePartOut:
     lines: list[list[str | WordOut]] = []
     for line in part.lines:
         out: list[str | WordOut] = []
@@ -202,6 +207,7 @@ def _sentences(part: SpokenPart, unit: Tape) -> SentencePartOut:
                     help=word.help,
                     choices=[ChoiceOut(value=value, text=text) for value, text in word.choices],
                     optional=bool(word.without),
+                    struck=token.path in refused or part.where in refused,
                 )
             )
         lines.append(out)

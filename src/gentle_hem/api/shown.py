@@ -25,6 +25,8 @@ class WordOut(BaseModel):
     help: str
     choices: list[ChoiceOut]
     optional: bool
+    struck: bool
+    """Whether what it asks for could not be drawn and is not in the garment."""
 
 
 class ChoiceOut(BaseModel):

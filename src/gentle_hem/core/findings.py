@@ -64,6 +64,8 @@ class Finding:
     values: Mapping[str, Any]
     at: tuple[Place, ...] = ()
     remedies: tuple[Remedy, ...] = ()
+    refuses: bool = False
+    """Whether what the recipe asks for at its place is not in the garment at all."""
 
     def text(self, unit: Said) -> str:
         """The sentence, lengths in the asker's unit."""
@@ -73,6 +75,11 @@ class Finding:
 def stop(code: str, template: str, *at: Place, remedies: tuple[Remedy, ...] = (), **values: Any) -> Finding:
     """Do not cut before this is settled."""
     return Finding(code, Severity.STOP, template, values, at, remedies)
+
+
+def refused(code: str, template: str, *at: Place, remedies: tuple[Remedy, ...] = (), **values: Any) -> Finding:
+    """What the recipe asks for and cannot be drawn: a stop, and the words that ask for it are struck."""
+    return Finding(code, Severity.STOP, template, values, at, remedies, refuses=True)
 
 
 def warn(code: str, template: str, *at: Place, remedies: tuple[Remedy, ...] = (), **values: Any) -> Finding:

@@ -14,7 +14,7 @@ from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import USUAL_BUST, from_size
 from gentle_hem.core.fault import fault
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.findings import Finding, Place, in_recipe, stop, warn
+from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused, stop
 from gentle_hem.core.fit import fitted, remedies, side_ends
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import CENTRE_FRONT, JoinReport, Landmark, Unrolled, compare, findings_for, unroll
@@ -122,8 +122,8 @@ class _MakingUp:
         """Every seam whose pieces could be drawn, measured; one that does not walk has a finding."""
         whole = [s for s in self.seams if all(ref.piece in pieces for ref in (*s.a, *s.b))]
         walked = tuple(walk(seam, pieces) for seam in whole)
-        # joins and the bodice's side seam have findings of their own that say more than "does not walk"
-        spoken_for = {"bodice side seam", "gown side seam", *(report.name for report in self.joins)}
+        # joins have findings of their own that say more than "does not walk"
+        spoken_for = {report.name for report in self.joins}
         self.findings += [
             found for one in walked if one.seam.name not in spoken_for and (found := finding_for(one)) is not None
         ]
@@ -160,11 +160,15 @@ class _MakingUp:
         self._take(lower)
         if host.point and not lower.point:
             self.findings.append(
-                warn(
+                refused(
                     "skirt-without-point",
                     "The bodice ends in a point {point} below the waist. The {part}'s edge has the length of it but is "
                     "drawn without it: lay the bodice on it and draw the point before it is cut.",
                     *in_recipe("panels.ends"),
+                    remedies=(
+                        Remedy("straight-waist", "End the bodice at the waist instead", {"panels.ends": "waist"}),
+                        Remedy("circle", "Hang a circle, which follows the point", {"lower": {"kind": "circle"}}),
+                    ),
                     part=lower.name,
                     point=host.point,
                 )
@@ -222,11 +226,20 @@ class _MakingUp:
                 dress = trim.make_up(dress, where, self.notes)
             except CannotMake as wrong:
                 why = "its lines run into each other" if isinstance(wrong, CannotDraw) else str(wrong)
+                others = [other.model_dump(mode="json") for k, other in enumerate(recipe.trims) if k != place]
                 dress = dress.also(
-                    warn(
+                    refused(
                         "trim-left-out",
                         "The {trim} cannot be drawn on this garment and is left out: {why}.",
                         *in_recipe(where),
+                        remedies=(
+                            Remedy(
+                                "leave-out",
+                                "Take the {trim} away",
+                                {"trims": others},
+                                values={"trim": trim.title.lower()},
+                            ),
+                        ),
                         trim=trim.title.lower(),
                         why=why,
                     )

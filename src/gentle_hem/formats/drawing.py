@@ -9,9 +9,12 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
 
+from gentle_hem.core.findings import Severity
+from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.units import Said
 
 NOTCH_DEPTH = 6.0
 PLEAT_MARK = 30.0
@@ -99,11 +102,25 @@ def _ticks(piece: Piece, notch: Notch) -> Iterator[Path]:
         yield Path.of(Line(here, here + outward * reach))
 
 
-def label(piece: Piece, garment_name: str, figure_name: str) -> Words:
-    """The piece's name, how often it is cut, and whose it is, inside the piece beside the grain line."""
+def not_ready(garment: Garment, unit: Said) -> tuple[str, ...]:
+    """Why a garment must not be cut yet, a sentence each; nothing when it may."""
+    return tuple(finding.text(unit) for finding in garment.findings if finding.severity is Severity.STOP)
+
+
+LONGEST_REASON = 70
+
+
+def label(piece: Piece, garment_name: str, figure_name: str, stops: tuple[str, ...] = ()) -> Words:
+    """The piece's name, how often it is cut, and whose it is, inside the piece beside the grain line. ``stops`` say why
+    the garment must not be cut yet.
+    """
+    reason = stops[0] if stops else ""
+    warning = (
+        f"NOT READY: {reason if len(reason) <= LONGEST_REASON else reason[:LONGEST_REASON] + '…'}" if stops else ""
+    )
     cut = f"cut {piece.cut}" + (" on the fold" if piece.on_fold else "")
     whose = " · ".join(text for text in (garment_name, figure_name) if text)
-    lines = (piece.name.upper(), f"{cut} · {piece.material}", whose, piece.remark)
+    lines = (warning, piece.name.upper(), f"{cut} · {piece.material}", whose, piece.remark)
     start, end = piece.grain
     top = start if start.y > end.y else end
     left, bottom, right, _ = piece.seam_line.box

@@ -15,22 +15,24 @@ from ezdxf.layouts.blocklayout import BlockLayout
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Arc, Line, Path, Point
 from gentle_hem.core.pattern import Piece
-from gentle_hem.formats.drawing import Ink, label, lay_side_by_side, strokes
+from gentle_hem.core.units import Unit
+from gentle_hem.formats.drawing import Ink, Words, label, lay_side_by_side, not_ready, strokes
 
 CURVE_TOLERANCE = 0.01
 
 
-def to_dxf(garment: Garment, name: str = "", figure: str = "") -> str:
+def to_dxf(garment: Garment, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> str:
     """The drawing as DXF text."""
     drawing = new("R2010", setup=False)
     drawing.units = units.MM
     for ink in Ink:
         drawing.layers.add(str(ink.value))
     sheet = drawing.modelspace()
+    stops = not_ready(garment, unit)
     laid, _, _ = lay_side_by_side(garment.pieces)
     for item in laid:
         block = drawing.blocks.new(item.piece.name)
-        _draw(item.piece, block, name, figure)
+        _draw(item.piece, block, label(item.piece, name, figure, stops))
         move = item.placement.place(Point(0, 0))
         sheet.add_blockref(item.piece.name, (move.x, move.y))
     text = io.StringIO()
@@ -38,14 +40,13 @@ def to_dxf(garment: Garment, name: str = "", figure: str = "") -> str:
     return text.getvalue()
 
 
-def _draw(piece: Piece, block: BlockLayout, name: str, figure: str) -> None:
+def _draw(piece: Piece, block: BlockLayout, words: Words) -> None:
     for stroke in strokes(piece):
         layer = {"layer": str(stroke.ink.value)}
         if stroke.ink is Ink.NOTCH:
             block.add_point(_xy(stroke.path.start), dxfattribs=layer)
             continue
         block.add_lwpolyline(vertices(stroke.path, stroke.closed), format="xyb", close=stroke.closed, dxfattribs=layer)
-    words = label(piece, name, figure)
     for i, line in enumerate(words.lines):
         text = block.add_text(line, height=words.size, dxfattribs={"layer": str(Ink.TEXT.value)})
         text.set_placement((words.at.x, words.at.y - i * words.size * 1.4))

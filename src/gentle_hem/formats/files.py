@@ -7,7 +7,6 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.formats.cut_list import to_csv
 from gentle_hem.formats.garment_document import garment_document
@@ -36,19 +35,19 @@ def recipe_json(recipe: Recipe) -> str:
 def _dxf(order: Order) -> bytes:
     from gentle_hem.formats.dxf import to_dxf  # here, since ezdxf alone takes half a second of the start
 
-    return to_dxf(order.garment, *order.names).encode()
+    return to_dxf(order.garment, *order.names, order.recipe.unit).encode()
 
 
 def _pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_pdf  # here, to keep reportlab out of the start
 
-    return to_pdf(order.garment, order.paper, *order.names)
+    return to_pdf(order.garment, order.paper, *order.names, order.recipe.unit)
 
 
 def _large_pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_large_pdf
 
-    return to_large_pdf(order.garment, *order.names)
+    return to_large_pdf(order.garment, *order.names, order.recipe.unit)
 
 
 Writer = Callable[[Order], bytes]
@@ -58,7 +57,7 @@ WRITERS: dict[str, dict[str, Writer]] = {
         "garment.json": lambda o: garment_document(o.garment, o.recipe.unit).model_dump_json(indent=1).encode(),
         "recipe.json": lambda o: recipe_json(o.recipe).encode(),
     },
-    "svg": {"pieces.svg": lambda o: to_svg(o.garment, *o.names).encode()},
+    "svg": {"pieces.svg": lambda o: to_svg(o.garment, *o.names, o.recipe.unit).encode()},
     "dxf": {"pieces.dxf": _dxf},
     "pdf": {
         "pattern.pdf": _pdf,
@@ -71,7 +70,6 @@ WRITERS: dict[str, dict[str, Writer]] = {
 FILE_WRITERS: dict[str, Writer] = {name: writer for files in WRITERS.values() for name, writer in files.items()}
 
 
-def write_all(recipe: Recipe, formats: list[str], paper: Paper = Paper.A4) -> dict[str, bytes]:
+def write_all(order: Order, formats: list[str]) -> dict[str, bytes]:
     """Every file of the asked formats; KeyError for a format that is not known."""
-    order = Order(recipe, make_up(recipe), paper)
     return {name: writer(order) for kind in formats for name, writer in WRITERS[kind].items()}

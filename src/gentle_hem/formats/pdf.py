@@ -16,6 +16,7 @@ import io
 from dataclasses import dataclass
 from math import ceil
 
+from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 from shapely import LineString, box
 from shapely.ops import unary_union
@@ -23,8 +24,8 @@ from shapely.ops import unary_union
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
 from gentle_hem.core.geometry.segment import arc_as_cubics
-from gentle_hem.core.units import inches
-from gentle_hem.formats.drawing import Ink, Laid, label, lay_side_by_side, strokes
+from gentle_hem.core.units import Unit, inches
+from gentle_hem.formats.drawing import Ink, Laid, label, lay_side_by_side, not_ready, strokes
 from gentle_hem.formats.letters import BOLD, FONT, printed, register, unprintable
 from gentle_hem.formats.paper import Paper
 
@@ -64,14 +65,14 @@ def _ink_path(canvas: Canvas, path: Path, closed: bool) -> None:
     canvas.drawPath(drawn, stroke=1, fill=0)
 
 
-def _draw_pieces(canvas: Canvas, laid: list[Laid], name: str, figure: str) -> None:
+def _draw_pieces(canvas: Canvas, laid: list[Laid], name: str, figure: str, stops: tuple[str, ...]) -> None:
     """All pieces in millimetres; the canvas is already scaled."""
     for item in laid:
         for stroke in strokes(item.piece):
             canvas.setLineWidth(WIDTHS[stroke.ink])
             canvas.setDash(DASHES.get(stroke.ink, []))
             _ink_path(canvas, stroke.path.placed(item.placement), stroke.closed)
-        words = label(item.piece, name, figure)
+        words = label(item.piece, name, figure, stops)
         at = item.placement.place(words.at)
         for i, line in enumerate(words.lines):
             canvas.setFont(BOLD if i == 0 else FONT, words.size)
@@ -136,10 +137,11 @@ def tiles_for(laid: list[Laid], width: float, height: float, paper: Paper) -> li
     return tiles
 
 
-def to_pdf(garment: Garment, paper: Paper = Paper.A4, name: str = "", figure: str = "") -> bytes:
+def to_pdf(garment: Garment, paper: Paper = Paper.A4, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> bytes:
     """The pattern tiled to the maker's paper, with a map page first."""
     missing = _missing(name, figure)
     title, name, figure = name, printed(name), printed(figure)
+    stops = not_ready(garment, unit)
     laid, width, height = lay_side_by_side(garment.pieces)
     tiles = tiles_for(laid, width, height, paper)
     page_width, page_height = paper.size
@@ -147,10 +149,10 @@ def to_pdf(garment: Garment, paper: Paper = Paper.A4, name: str = "", figure: st
 
     canvas.beginForm("pieces", -1e5, -1e5, 1e5, 1e5)
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
-    _draw_pieces(canvas, laid, name, figure)
+    _draw_pieces(canvas, laid, name, figure, stops)
     canvas.endForm()
 
-    _draw_map(canvas, laid, tiles, (width, height), paper, name, figure, missing)
+    _draw_map(canvas, laid, tiles, (width, height), paper, name, figure, missing, stops)
     for tile in tiles:
         _draw_tile(canvas, tile, tiles, paper, name)
     canvas.save()
@@ -166,6 +168,7 @@ def _draw_map(
     name: str,
     figure: str,
     missing: str,
+    stops: tuple[str, ...],
 ) -> None:
     page_width, page_height = paper.size
     field_width, field_height = (side - 2 * MARGIN for side in paper.size)
@@ -180,14 +183,15 @@ def _draw_map(
     )
     if missing:
         canvas.drawString(MARGIN, page_height - 14, missing)
+    top = _say_not_ready(canvas, MARGIN, page_height - 41, page_width - 2 * MARGIN, stops)
     for i, item in enumerate(laid):
         fold = " on the fold" if item.piece.on_fold else ""
         canvas.drawString(
             MARGIN,
-            page_height - 41 - i * 5,
+            top - i * 5,
             f"{item.piece.name}: cut {item.piece.cut}{fold}, {item.piece.material}",
         )
-    list_bottom = page_height - 45 - len(laid) * 5
+    list_bottom = top - 4 - len(laid) * 5
     _draw_test_marks(canvas, MARGIN + 3, MARGIN + 12)
 
     room_bottom = MARGIN + SQUARE + 22
@@ -239,6 +243,21 @@ def _draw_tile(canvas: Canvas, tile: Tile, tiles: list[Tile], paper: Paper, name
     canvas.showPage()
 
 
+def _say_not_ready(canvas: Canvas, left: float, top: float, width: float, stops: tuple[str, ...]) -> float:
+    """In large letters that the pattern must not be cut yet, and why; returns where the next line may stand."""
+    if not stops:
+        return top
+    canvas.setFont(BOLD, 7)
+    canvas.drawString(left, top - 3, "NOT READY TO CUT")
+    canvas.setFont(FONT, 3.6)
+    top -= 10
+    for reason in stops:
+        for line in simpleSplit(reason, FONT, 3.6, width):
+            canvas.drawString(left, top, line)
+            top -= 4.6
+    return top - 2
+
+
 def _missing(name: str, figure: str) -> str:
     """What must be said of letters that cannot be printed; nothing where all can."""
     letters = unprintable(name, figure)
@@ -248,10 +267,11 @@ def _missing(name: str, figure: str) -> str:
     return f"Letters this typeface cannot print stand as ▯ ({codes}). Nothing else is missing."
 
 
-def to_large_pdf(garment: Garment, name: str = "", figure: str = "") -> bytes:
+def to_large_pdf(garment: Garment, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> bytes:
     """The whole pattern on one sheet, for a print shop or plotter."""
     missing = _missing(name, figure)
     title, name, figure = name, printed(name), printed(figure)
+    stops = not_ready(garment, unit)
     laid, width, height = lay_side_by_side(garment.pieces)
     strip = SQUARE + 30
     width = max(width, SQUARE + 2 * MARGIN)
@@ -260,8 +280,9 @@ def to_large_pdf(garment: Garment, name: str = "", figure: str = "") -> bytes:
     if missing:
         canvas.setFont(FONT, 4)
         canvas.drawString(MARGIN, height + 8, missing)
+    _say_not_ready(canvas, MARGIN + SQUARE + 12, height + strip - 12, max(width - SQUARE - 40, 120), stops)
     _draw_test_marks(canvas, MARGIN, height + 16)
-    _draw_pieces(canvas, laid, name, figure)
+    _draw_pieces(canvas, laid, name, figure, stops)
     canvas.showPage()
     canvas.save()
     return file.getvalue()

@@ -7,7 +7,8 @@ from xml.sax.saxutils import escape, quoteattr
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Placement
 from gentle_hem.core.geometry.path_text import number, path_data
-from gentle_hem.formats.drawing import Ink, Words, label, lay_side_by_side, strokes
+from gentle_hem.core.units import Unit
+from gentle_hem.formats.drawing import Ink, Words, label, lay_side_by_side, not_ready, strokes
 
 CLASSES = {
     Ink.CUT: "cut-line",
@@ -36,8 +37,9 @@ def _text(words: Words, placement: Placement) -> list[str]:
     return made
 
 
-def to_svg(garment: Garment, name: str = "", figure: str = "") -> str:
+def to_svg(garment: Garment, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> str:
     """All pieces beside each other on one true-size sheet."""
+    stops = not_ready(garment, unit)
     laid, width, height = lay_side_by_side(garment.pieces)
     lines = [
         '<?xml version="1.0" encoding="UTF-8"?>',
@@ -51,7 +53,7 @@ def to_svg(garment: Garment, name: str = "", figure: str = "") -> str:
         for stroke in strokes(item.piece):
             data = path_data(stroke.path.placed(item.placement), stroke.closed)
             lines.append(f'    <path class="{CLASSES[stroke.ink]}" d="{data}"/>')
-        lines += _text(label(item.piece, name, figure), item.placement)
+        lines += _text(label(item.piece, name, figure, stops), item.placement)
         lines.append("  </g>")
     lines.append("</svg>")
     return "\n".join(lines) + "\n"

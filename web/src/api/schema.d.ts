@@ -1707,6 +1707,8 @@ export interface components {
             path: string;
             /** Sort */
             sort: string;
+            /** Struck */
+            struck: boolean;
             /** Text */
             text: string;
             /** Typed */

@@ -181,6 +181,8 @@ function Workbench({ commission }: { commission: Commission }) {
             <DraftPlayer draft={screen.draft} onClose={() => setTable("sheet")} />
           ) : screen.draft && table === "schools" ? (
             <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
+          ) : screen.sheet.pieces.length === 0 ? (
+            <Beginning onMeasure={() => setTable("figure")} />
           ) : (
             <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} />
           )}
@@ -257,6 +259,23 @@ function Parts({
       <AddTrim screen={screen} bench={bench} />
       <Files screen={screen} commissionId={commission.id} bench={bench} />
     </div>
+  );
+}
+
+/** A dress of which nothing is drawn yet: what comes first. */
+function Beginning({ onMeasure }: { onMeasure: () => void }) {
+  return (
+    <section aria-label={text.sheet} className="flex flex-col justify-center bg-linen p-10">
+      <h2 className="mb-3 font-title text-2xl">{text.beginning.title}</h2>
+      <ol className="mb-4 max-w-xl list-decimal space-y-2 pl-6 text-lg">
+        {text.beginning.ways.map((way) => (
+          <li key={way}>{way}</li>
+        ))}
+      </ol>
+      <div>
+        <Button onClick={onMeasure}>{text.measure}</Button>
+      </div>
+    </section>
   );
 }
 

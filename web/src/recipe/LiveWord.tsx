@@ -26,11 +26,11 @@ export function LiveWord({
       <Popover.Trigger asChild>
         <button
           type="button"
-          aria-label={`${word.label}: ${word.text}`}
+          aria-label={`${word.label}: ${word.text}${word.struck ? `, ${text.leftOut}` : ""}`}
           data-word={word.path}
           className={`inline rounded-sm border-b-2 border-dotted px-0.5 text-left font-semibold hover:bg-lining ${
             problem ? "border-thread text-thread" : "border-pencil"
-          } data-[state=open]:bg-lining`}
+          } ${word.struck ? "line-through decoration-2 decoration-thread" : ""} data-[state=open]:bg-lining`}
         >
           {problem && typed ? typed : word.text}
           {problem && <span className="sr-only"> ({problem})</span>}

@@ -12,7 +12,7 @@ from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.findings import in_recipe, note, warn
+from gentle_hem.core.findings import in_recipe, note, refused, warn
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.join import BACK_PRINCESS, FRONT_PRINCESS
@@ -54,6 +54,13 @@ DART_ABOVE_HIP = {"front": 50.8, "back": 25.4}
 (handbook 4.1)."""
 
 
+USUAL = {
+    f"{place}.{name}": field.default
+    for place, part in (("style", Style), ("panels", Panels))
+    for name, field in part.model_fields.items()
+}
+"""Every word of the style as it is when nothing is asked."""
+
 NECK_FACINGS = ("front neck facing", "back neck facing")
 
 
@@ -85,7 +92,9 @@ def style_bodice(
                 )
             ]
         )
-    return _Styled(style, panels, contour, figure, notes.about("bodice"), Styling(bodice, allowances)).made(carry)
+    return _Styled(
+        style, panels, contour, figure, notes.about("bodice"), Styling(bodice, allowances, usual=USUAL)
+    ).made(carry)
 
 
 class _Styled:
@@ -262,7 +271,7 @@ class _Styled:
             return with_neckline(piece, shape, depth, self.style.wider)
         except CannotMake as used_up:
             self.table.findings.append(
-                warn(
+                refused(
                     "neckline-too-large",
                     "The {where} neckline uses up {what}: make it shallower or narrower. It is left as drafted.",
                     *in_recipe(f"style.{where}_depth", "style.wider"),
@@ -376,7 +385,7 @@ class _Styled:
             moved = pivot(front, dart, place, at, front.bust_point, landmark)
         except CannotMake as wrong:
             self.table.findings.append(
-                warn("dart-cannot-move", "The {name} cannot be moved there: {why}.", *in_recipe("style"),
+                refused("dart-cannot-move", "The {name} cannot be moved there: {why}.", *in_recipe("style"),
                      name=name, why=str(wrong))
             )  # fmt: skip
             return front

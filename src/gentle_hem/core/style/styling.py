@@ -8,10 +8,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
+from typing import Any
 
 from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotDraw, CannotMake
-from gentle_hem.core.findings import Finding, in_recipe, warn
+from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
 from gentle_hem.core.parts import Allowances, Made
 from gentle_hem.core.pattern import EdgeRef, Piece, Seam
 
@@ -32,6 +33,8 @@ class Styling:
     level: float = 0.0
     point: float = 0.0
     carried: bool = False
+    usual: Mapping[str, Any] = field(default_factory=dict)
+    """What each word of the style is when nothing is asked: the way out of a line that cannot be drawn."""
 
     def __post_init__(self) -> None:
         self.pieces = {piece.name: piece for piece in self.bodice.pieces}
@@ -111,11 +114,15 @@ class Styling:
         self, kept: tuple[dict[str, Piece], list[Seam], list[EdgeRef], list[str]], what: str, place: str, why: str
     ) -> None:
         self.pieces, self.seams, self.waist, self.corners = kept
+        out: tuple[Remedy, ...] = ()
+        if place in self.usual:
+            out = (Remedy("leave-out", "Leave the {what} out", {place: self.usual[place]}, values={"what": what}),)
         self.findings.append(
-            warn(
+            refused(
                 "style-line-left-out",
                 "The {what} cannot be drawn here: {why}. It is left out.",
                 *in_recipe(place),
+                remedies=out,
                 what=what,
                 why=why,
             )
