@@ -83,7 +83,7 @@ def test_differences_carry_their_sign(value, unit, text):
     ],
 )
 def test_findings_belong_to_a_stage_of_the_job(finding, stage):
-    assert stage_of(finding) == stage
+    assert stage_of(finding, make_up(a_recipe())) == stage
 
 
 def test_edges_know_their_mates_both_ways():

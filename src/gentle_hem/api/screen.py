@@ -35,7 +35,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.join import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, JoinReport, Unrolled
-from gentle_hem.core.pattern import Edge, Piece, Verdict
+from gentle_hem.core.pattern import Edge, Piece, Section, Verdict
 from gentle_hem.core.recipe import Recipe, spoken_parts
 from gentle_hem.core.sentences import SpokenPart
 from gentle_hem.core.start import (
@@ -63,7 +63,7 @@ SHEET_SHAPE = 1.3
 JOIN_CODES = {"waist-does-not-meet", "landmark-does-not-meet", "join-does-not-meet"}
 
 
-def stage_of(finding: Finding) -> Stage:
+def stage_of(finding: Finding, garment: Garment) -> Stage:
     """Where on the way through the job a finding belongs."""
     if finding.code in JOIN_CODES:
         return "join"
@@ -72,7 +72,7 @@ def stage_of(finding: Finding) -> Stage:
         head = {"style": "bodice", "contour": "bodice", "panels": "bodice", "join": "join"}.get(head, head)
         if head in ("bodice", "figure", "lower", "join"):
             return head  # type: ignore[return-value]
-        if place.piece.startswith("bodice"):
+        if any(p.name == place.piece and p.what.section is Section.BODICE for p in garment.pieces):
             return "bodice"
     return "lower"
 
@@ -97,7 +97,7 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
         joins=[_join(report, garment.workings, unit) for report in garment.joins],
         seams=[_seam(walked, unit) for walked in garment.seams],
         findings=[
-            StageFinding(**finding_document(finding, unit).model_dump(), stage=stage_of(finding))
+            StageFinding(**finding_document(finding, unit).model_dump(), stage=stage_of(finding, garment))
             for finding in garment.findings
         ],
         workings=workings_documents(garment.workings, unit),

@@ -10,15 +10,18 @@ from dataclasses import replace
 from typing import ClassVar, Literal
 
 from gentle_hem.core.parts import RecipePart
-from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.pattern import Layer, Piece, Role, Section
 from gentle_hem.core.sentences import Word, choice
 from gentle_hem.core.units import inches
 
 LINING_SHORTER = inches(0.5)
 """A lining's hem is ½ in shorter than the outer's: common practice (handbook 11)."""
 
-STIFFENED = ("facing", "collar", "band", "placket")
-UNLINED = (*STIFFENED, "strap", "ruffle", "flounce", "godet", "lining", "tie", "cape", "peplum")
+LINED = (Section.BODICE, Section.LOWER, Section.SLEEVE)
+"""A dress lined all through is lined in these; bands and collars are doubled, trims hang free."""
+
+STIFFENED = (Section.BAND, Section.COLLAR)
+"""What is interfaced beside the facings."""
 
 
 class Finish(RecipePart):
@@ -36,15 +39,21 @@ class Finish(RecipePart):
     lining: Literal["none", "bodice", "whole"] = "none"
     interfacing: Literal["none", "interfaced"] = "none"
 
-    def pieces(self, outer: tuple[Piece, ...], upper: set[str]) -> tuple[Piece, ...]:
-        """The lining and interfacing pieces. ``upper`` names the pieces of the bodice."""
+    def pieces(self, outer: tuple[Piece, ...]) -> tuple[Piece, ...]:
+        """The lining and interfacing pieces of a garment's other pieces."""
         made = []
         for piece in outer:
-            wanted = self.lining == "whole" or (self.lining == "bodice" and piece.name in upper)
-            if wanted and not any(word in piece.name for word in UNLINED):
+            section, layer = piece.what.section, piece.what.layer
+            wanted = self.lining == "whole" or (self.lining == "bodice" and section is Section.BODICE)
+            if wanted and section in LINED and layer is Layer.OUTER:
                 made.append(_lining(piece))
-            if self.interfacing == "interfaced" and any(word in piece.name for word in STIFFENED):
-                made.append(replace(piece, name=f"{piece.name} interfacing", material="interfacing"))
+            if self.interfacing == "interfaced" and (layer is Layer.FACING or section in STIFFENED):
+                made.append(
+                    replace(
+                        piece, name=f"{piece.name} interfacing", material="interfacing",
+                        what=piece.what.as_layer(Layer.INTERFACING),
+                    )
+                )  # fmt: skip
         return tuple(made)
 
 
@@ -55,4 +64,7 @@ def _lining(piece: Piece) -> Piece:
     )
     hemmed = any(edge.role is Role.HEM for edge in piece.edges)
     remark = "hem 1/2 in shorter than the outer" if hemmed else ""
-    return replace(piece, name=f"{piece.name} lining", material="lining", edges=edges, remark=remark)
+    return replace(
+        piece, name=f"{piece.name} lining", material="lining", what=piece.what.as_layer(Layer.LINING), edges=edges,
+        remark=remark,
+    )  # fmt: skip

@@ -6,6 +6,7 @@ block ─► style ─► band ─► lower part ─► fitted to the edge above
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import replace
 
 from gentle_hem.core.agreement import agreement
@@ -20,7 +21,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import CENTRE_FRONT, JoinReport, Landmark, Unrolled, compare, findings_for, unroll
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import Host, InnerJoin, Made
-from gentle_hem.core.pattern import Edge, EdgeRef, Piece, Role, Seam
+from gentle_hem.core.pattern import Edge, EdgeRef, Half, Layer, Piece, Role, Seam, Section
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.sound import sound
 from gentle_hem.core.style.carry import renamed_edge
@@ -92,7 +93,7 @@ class _MakingUp:
         for join in (*lower.joins, *dress.joins):
             self._inner(join)
         outer = tuple(self.pieces.values())
-        for piece in recipe.finish.pieces(outer, set(upper)):
+        for piece in recipe.finish.pieces(outer):
             self.pieces[piece.name] = piece
         self.findings += wear(recipe, self._worn(bodice, dress, upper), notes)
         return block.draft
@@ -140,7 +141,7 @@ class _MakingUp:
         upper = unroll(bodice.waist, self.pieces, bodice.corners)
         host = Host(
             upper, recipe.allowances, recipe.opening, recipe.figure, recipe.join.ease, bodice.level, bodice.point,
-            _depth(self.pieces.get("bodice front")),
+            _length_of(Half.FRONT, self.pieces.values()),
         )  # fmt: skip
         above, above_name = bodice.waist, "bodice"
         band = recipe.band.make_up(host, notes)
@@ -267,16 +268,16 @@ class _MakingUp:
         neck = [
             self.pieces[name].stitched_length(edge.name)
             for name in upper
-            if name in self.pieces and "facing" not in name
+            if name in self.pieces and self.pieces[name].what.layer is Layer.OUTER
             for edge in self.pieces[name].edges
             if edge.role is Role.NECKLINE and edge.name == "neckline"
         ]
         held = any(e.role is Role.SHOULDER for n in upper if n in self.pieces for e in self.pieces[n].edges)
-        front, back = self.pieces.get("bodice front"), self.pieces.get("bodice back")
+        front, back = (_length_of(half, self.pieces.values()) for half in Half)
         return Worn(
             waist=self.waist, neck=2 * sum(neck) if neck and held else None,
             hem=2 * dress.half_hem if dress.hem else 0.0, opened=dress.opened, below_waist=dress.length,
-            trousers_crotch=self.crotch, front_length=_depth(front), back_length=_depth(back),
+            trousers_crotch=self.crotch, front_length=front, back_length=back,
         )  # fmt: skip
 
 
@@ -304,16 +305,20 @@ def _of_gown(refs: tuple[EdgeRef, ...]) -> tuple[EdgeRef, ...]:
     return tuple(replace(ref, piece=_gown(ref.piece)) for ref in refs)
 
 
-def _depth(piece: Piece | None) -> float | None:
-    """Shoulder at the neck to the centre of the waist edge, on a drafted half; None where it cannot be told."""
-    if (
-        piece is None
-        or not any(e.name == "shoulder" for e in piece.edges)
-        or not any(e.name == "waist" for e in piece.edges)
-    ):
+def _length_of(half: Half, pieces: Iterable[Piece]) -> float | None:
+    """Shoulder at the neck to the lowest of the waist edge, down a drafted half whatever it is cut into, mm.
+
+    None where it cannot be told: there is no shoulder, or no waist.
+    """
+    edges = [
+        edge for piece in pieces if piece.what.is_outer(Section.BODICE, half) for edge in piece.edges
+    ]  # fmt: skip
+    shoulders = [e.path for e in edges if e.role is Role.SHOULDER]
+    waists = [e.path for e in edges if e.role is Role.WAIST]
+    if not shoulders or not waists:
         return None
-    shoulder, waist = piece.edge("shoulder").path, piece.edge("waist").path
-    return max(shoulder.start.y, shoulder.end.y) - min(waist.start.y, waist.end.y)
+    high = max(y for path in shoulders for y in (path.start.y, path.end.y))
+    return high - min(y for path in waists for y in (path.start.y, path.end.y))
 
 
 def _crotch(lower: Made) -> float | None:

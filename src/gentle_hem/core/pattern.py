@@ -53,6 +53,54 @@ class Role(StrEnum):
     TEMPLATE = "template"
 
 
+class Section(StrEnum):
+    """Which section of the garment a piece belongs to."""
+
+    BODICE = "bodice"
+    LOWER = "lower part"
+    BAND = "band"
+    SLEEVE = "sleeve"
+    COLLAR = "collar"
+    TRIM = "trim"
+
+
+class Half(StrEnum):
+    """In front or behind."""
+
+    FRONT = "front"
+    BACK = "back"
+
+    @classmethod
+    def of(cls, is_front: bool) -> Half:
+        return cls.FRONT if is_front else cls.BACK
+
+
+class Layer(StrEnum):
+    """What a piece is a layer of."""
+
+    OUTER = "outer"
+    FACING = "facing"
+    LINING = "lining"
+    INTERFACING = "interfacing"
+
+
+@dataclass(frozen=True, slots=True)
+class What:
+    """What a piece is in the garment. It is asked of this, and never of its name, which is for people."""
+
+    section: Section = Section.TRIM
+    half: Half | None = None
+    """None for a piece that lies in front and behind, or in neither."""
+    layer: Layer = Layer.OUTER
+
+    def as_layer(self, layer: Layer) -> What:
+        return What(self.section, self.half, layer)
+
+    def is_outer(self, section: Section, half: Half | None = None) -> bool:
+        """Whether it is an outer piece of a section, and of one half where one is named."""
+        return self.layer is Layer.OUTER and self.section is section and half in (None, self.half)
+
+
 @dataclass(frozen=True)
 class Edge:
     """One side of a piece, on the stitching line.
@@ -128,6 +176,7 @@ class Piece:
     grain: tuple[Point, Point] = (Point(0, 0), Point(0, 100))
     internal: tuple[Path, ...] = ()
     remark: str = ""
+    what: What = What()
     bust_point: Point | None = None
     """Where the bust is fullest, on the front of a drafted bodice; darts are pivoted about it."""
 

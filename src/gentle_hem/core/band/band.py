@@ -18,7 +18,7 @@ from gentle_hem.core.findings import in_recipe, stop
 from gentle_hem.core.geometry import Arc, Line, Path, Point, polar
 from gentle_hem.core.geometry.point import ORIGIN
 from gentle_hem.core.parts import Host, Made, OpeningPlace, RecipePart, between
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
@@ -69,7 +69,7 @@ class Waistband(Band):
         notes.about("waistband").work(
             "waistband, half", host.half, "the bodice's edge from CF to CB", rule="its width counts in the skirt length"
         )
-        return _band_made(host, self.width, (0.0, 0.0), "waistband", 2 if self.finish == "faced" else 1)
+        return _band_made(host, self.width, (0.0, 0.0), "waistband", Section.BAND, 2 if self.finish == "faced" else 1)
 
 
 class HipYoke(Band):
@@ -109,7 +109,7 @@ class HipYoke(Band):
         )
         grown = (float(lower) - whole) / 2
         front = grown * host.front / host.half
-        made = _band_made(host, self.deep, (front, grown - front), "yoke", 1)
+        made = _band_made(host, self.deep, (front, grown - front), "yoke", Section.LOWER, 1)
         found = list(measures.findings)
         if grown < 0:
             found.append(
@@ -120,10 +120,10 @@ class HipYoke(Band):
         return made.also(found)
 
 
-def _band_made(host: Host, deep: float, grown: tuple[float, float], name: str, layers: int) -> Made:
+def _band_made(host: Host, deep: float, grown: tuple[float, float], name: str, section: Section, layers: int) -> Made:
     pieces = (
-        _half(f"{name} front", True, host, host.front, grown[0], deep, layers),
-        _half(f"{name} back", False, host, host.back, grown[1], deep, layers),
+        _half(f"{name} front", section, True, host, host.front, grown[0], deep, layers),
+        _half(f"{name} back", section, False, host, host.back, grown[1], deep, layers),
     )
     names = [piece.name for piece in pieces]
     seams = [Seam(f"{name} side seam", (EdgeRef(names[0], "side"),), (EdgeRef(names[1], "side"),))]
@@ -137,7 +137,9 @@ def _band_made(host: Host, deep: float, grown: tuple[float, float], name: str, l
     )  # fmt: skip
 
 
-def _half(name: str, is_front: bool, host: Host, top: float, grown: float, deep: float, layers: int) -> Piece:
+def _half(
+    name: str, section: Section, is_front: bool, host: Host, top: float, grown: float, deep: float, layers: int
+) -> Piece:
     """A half band, its centre on the left: its upper edge ``top`` long, its lower one longer by ``grown``."""
     if grown > 0.5:
         turn = grown / deep
@@ -172,7 +174,8 @@ def _half(name: str, is_front: bool, host: Host, top: float, grown: float, deep:
     x = min(15.0, top * 0.2)
     y = centre.start.y
     piece = Piece(
-        name, edges, cut=layers * (2 if opens else 1), on_fold=not opens, notches=tuple(marks),
+        name, edges, what=What(section, Half.of(is_front)),
+        cut=layers * (2 if opens else 1), on_fold=not opens, notches=tuple(marks),
         grain=(Point(x, y - 0.2 * deep), Point(x, y - 0.8 * deep)),
     )  # fmt: skip
     return piece if is_front else mirrored(piece)

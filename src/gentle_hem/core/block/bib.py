@@ -20,7 +20,7 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, OpeningPlace, between
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.style.tops import OVER_THE_SHOULDER, strip
 from gentle_hem.core.units import Length
@@ -123,6 +123,7 @@ class BibBodice(BodicePart):
         piece = Piece(
             name,
             edges,
+            what=What(Section.BODICE, Half.of(is_front)),
             cut=2 if zip_at_centre else 1,
             on_fold=not zip_at_centre,
             remark="the band; cut again to face it",
@@ -140,6 +141,7 @@ class BibBodice(BodicePart):
             Edge("centre front", Role.CENTRE_FRONT, Path.through(Point(0, self.height), Point(0, 0)), 0.0),
         )
         return Piece(
-            "bib", edges, on_fold=True, notches=(Notch("bib top", max(top - 1 - self.strap, 1.0), "strap"),),
+            "bib", edges, what=What(Section.BODICE, Half.FRONT),
+            on_fold=True, notches=(Notch("bib top", max(top - 1 - self.strap, 1.0), "strap"),),
             grain=(Point(18, self.height * 0.25), Point(18, self.height * 0.75)),
         )  # fmt: skip

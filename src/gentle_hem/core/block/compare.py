@@ -11,15 +11,16 @@ from dataclasses import dataclass
 from gentle_hem.core.block.bib import BibBodice
 from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.block.not_yet import NoBodice
+from gentle_hem.core.garment import Garment
+from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.parts import BodicePart
-from gentle_hem.core.pattern import Piece
+from gentle_hem.core.pattern import Half, Piece, Section
 from gentle_hem.core.recipe import STYLES, Recipe
 
 UNDRAFTED = (MeasuredBodice, BibBodice, NoBodice)
 """Bodices without an outline to lay over another's."""
 
-HALVES = ("bodice front", "bodice back")
 EDGES = ("waist", "side", "armhole", "shoulder", "neckline")
 
 
@@ -53,11 +54,13 @@ def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
     """
     if isinstance(recipe.bodice, UNDRAFTED) or isinstance(other, UNDRAFTED):
         raise ValueError("This bodice has no draft to compare; choose two schools.")
-    plain = recipe.model_copy(update={name: type(getattr(recipe, name))() for name in STYLES})
+    plain = recipe.model_copy(
+        update={**{name: type(getattr(recipe, name))() for name in STYLES}, "lower": CircleSkirt(), "trims": ()}
+    )
     mine, theirs = make_up(plain), make_up(plain.model_copy(update={"bodice": other}))
-    halves = tuple((mine.piece(name), theirs.piece(name)) for name in HALVES)
+    halves = tuple((_half(mine, half), _half(theirs, half)) for half in Half)
     rows = [
-        Row(f"{a.name.split()[1]} {edge}", a.stitched_length(edge), b.stitched_length(edge))
+        Row(f"{a.what.half} {edge}", a.stitched_length(edge), b.stitched_length(edge))
         for a, b in halves
         for edge in EDGES
     ]
@@ -65,5 +68,10 @@ def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
         for edge in ("waist", "side", "shoulder"):
             taken = [sum(dart.intake for dart in piece.darts_of(edge)) for piece in (a, b)]
             if any(taken):
-                rows.append(Row(f"{a.name.split()[1]} dart at the {edge}", *taken))
+                rows.append(Row(f"{a.what.half} dart at the {edge}", *taken))
     return Comparison(recipe.bodice, other, halves, tuple(rows))
+
+
+def _half(garment: Garment, half: Half) -> Piece:
+    """The block's front or back."""
+    return next(piece for piece in garment.pieces if piece.what.is_outer(Section.BODICE, half))

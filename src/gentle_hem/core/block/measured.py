@@ -22,7 +22,7 @@ from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.join import BACK_DART, FRONT_DART
 from gentle_hem.core.parts import Allowances, BodicePart, EdgeLength, Made, Opening, RecipePart, between
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, LengthError
 from gentle_hem.core.walk import SEAM_TOLERANCE
@@ -201,6 +201,7 @@ def _template(name: str, edge: MeasuredEdge, side: float, centre: Role, landmark
         name,
         edges,
         material="paper",
+        what=What(Section.BODICE, Half.of(is_front)),
         darts=darts,
         notches=(Notch("side", side / 2, double=not is_front),),
         grain=(Point(centre_x + inward, side * 0.2), Point(centre_x + inward, side * 0.8)),

@@ -19,7 +19,7 @@ from gentle_hem.core.geometry.path_text import path_from_text
 from gentle_hem.core.join import BACK_DART, FRONT_DART
 from gentle_hem.core.names import Name
 from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, OpeningPlace, RecipePart, between
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length
 from gentle_hem.core.workings import Workings
@@ -91,8 +91,8 @@ class OwnBodice(BodicePart):
 
     def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
         zip_at_back = opening.place is OpeningPlace.CENTRE_BACK
-        front = self._piece("bodice front", self.front, allowances, False)
-        back = self._piece("bodice back", self.back, allowances, zip_at_back)
+        front = self._piece(Half.FRONT, self.front, allowances, False)
+        back = self._piece(Half.BACK, self.back, allowances, zip_at_back)
         findings: list[Finding] = []
         for piece in (front, back):
             if not piece.darts_of("waist"):
@@ -129,9 +129,9 @@ class OwnBodice(BodicePart):
         )  # fmt: skip
         return Made((front, back), tuple(seams), waist, findings=tuple(findings))
 
-    def _piece(self, name: str, half: OwnHalf, allowances: Allowances, zip_at_centre: bool) -> Piece:
+    def _piece(self, which: Half, half: OwnHalf, allowances: Allowances, zip_at_centre: bool) -> Piece:
         """The piece with its waist first, its centre on the left for a front and on the right for a back."""
-        is_front = name.endswith("front")
+        is_front, name = which is Half.FRONT, f"bodice {which}"
         edges = [(edge.name, path_from_text(edge.path)) for edge in half.edges]
         darts = {id(d): (d.edge, d.at, d.intake, Point(d.apex[0], -d.apex[1])) for d in half.darts}
         lengths = {n: p.length for n, p in edges}
@@ -177,7 +177,8 @@ class OwnBodice(BodicePart):
             for k, (_, at, w, apex) in enumerate(sorted(d for d in darts.values() if d[0] == e))
         )
         piece = Piece(
-            name, tuple(made), cut=2 if zip_at_centre else 1, on_fold=not zip_at_centre, darts=made_darts,
+            name, tuple(made), what=What(Section.BODICE, which),
+            cut=2 if zip_at_centre else 1, on_fold=not zip_at_centre, darts=made_darts,
             notches=tuple(
                 Notch("armhole", e.path.length * 0.4, double=not is_front) for e in made if e.name == "armhole"
             ),

@@ -17,7 +17,7 @@ from gentle_hem.core.drafting import Step, WaistWithDart
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.join import BACK_DART, FRONT_DART
 from gentle_hem.core.parts import Allowances, Made, Opening, OpeningPlace
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 
 MIRROR = Placement.mirror(Point(0, 0), Point(0, 1))
 
@@ -65,6 +65,7 @@ class BodiceHalf:
             notches=(Notch("armhole", self.armhole.length * 0.4, double=not is_front),),
             grain=grain,
             bust_point=self.bust_point,
+            what=What(Section.BODICE, Half.of(is_front)),
         )
         return piece if is_front else mirrored(piece)
 

@@ -19,7 +19,7 @@ from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, is_shaping
 from gentle_hem.core.lower.flare import HIP_EASE, Flare, FlareRadii, least_sweep, room_beside, say_sweep
 from gentle_hem.core.parts import Host, Made, OpeningPlace
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.workings import Angle, Workings
 
 if TYPE_CHECKING:
@@ -212,9 +212,11 @@ class DraftedCircle:
         darts = tuple(self._darts(name, waist))
         notches = [*self._waist_notches(name, waist, darts), *self._seam_notches(edges, folded)]
         aside = min(25.0, 0.3 * (r + 0.3 * (big - r)) * sin(min(angle, pi / 2))) * (-1 if is_back else 1)
+        half = {"skirt front": Half.FRONT, "skirt back": Half.BACK}.get(name)
         return Piece(
             name,
             edges,
+            what=What(Section.LOWER, half),
             cut=1 if folded else 2,
             on_fold=folded,
             darts=darts,

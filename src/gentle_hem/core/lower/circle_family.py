@@ -25,7 +25,7 @@ from gentle_hem.core.lower.panel import HemAllowance, seam_halves, two_panels
 from gentle_hem.core.lower.sector import level_arc, sector_piece
 from gentle_hem.core.lower.straight import meet_the_bodice
 from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, OpeningPlace, SeamLength, Sweep, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, length, number
 from gentle_hem.core.workings import Angle, Count, Ratio, Workings
 
@@ -252,6 +252,7 @@ class GoredCircle(FlareSkirt):
         gore = Piece(
             "gore",
             edges,
+            what=What(Section.LOWER),
             cut=count,
             notches=(Notch("side", self.length / 2), Notch("side near", self.length / 2)),
             grain=(Point(0, -(radius + 0.3 * self.length)), Point(0, -(radius + 0.7 * self.length))),

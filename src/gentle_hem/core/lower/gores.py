@@ -34,7 +34,7 @@ from gentle_hem.core.parts import (
     between,
     number_between,
 )
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Count, Workings
@@ -237,7 +237,13 @@ class _GoresMade:
                 names = []
                 if full:
                     pieces.append(
-                        self._piece(f"gore {where}", gore, cut=2 * full, back=opens and where == "back" and not odd)
+                        self._piece(
+                            f"gore {where}",
+                            gore,
+                            cut=2 * full,
+                            back=opens and where == "back" and not odd,
+                            where=Half(where),
+                        )
                     )
                     names += [f"gore {where}"] * full
                 if odd:
@@ -281,6 +287,7 @@ class _GoresMade:
         centre: Role | None = None,
         folded: bool = False,
         back: bool = False,
+        where: Half | None = None,
     ) -> Piece:
         waist, side, hem = gore.half()
         allowances = self.host.allowances
@@ -296,7 +303,8 @@ class _GoresMade:
                 Edge("waist", Role.WAIST, waist, allowances.waist),
             )
             piece = Piece(
-                name, edges, cut=1 if folded else 2, on_fold=folded, notches=(Notch("side", side.length / 2),),
+                name, edges, what=What(Section.LOWER, Half.of(centre is Role.CENTRE_FRONT)), cut=1 if folded else 2,
+                on_fold=folded, notches=(Notch("side", side.length / 2),),
                 grain=(Point(20, -0.3 * gore.length), Point(20, -0.7 * gore.length)),
             )  # fmt: skip
             if centre is Role.CENTRE_BACK:
@@ -314,6 +322,6 @@ class _GoresMade:
         marks = (Notch("side", side.length / 2), Notch("side near", side.length / 2))
         remark = "the zip lies in the gores' seam at the centre back" if back else ""
         return Piece(
-            name, edges, cut=cut, notches=marks, remark=remark,
+            name, edges, what=What(Section.LOWER, where), cut=cut, notches=marks, remark=remark,
             grain=(Point(0, -0.3 * gore.length), Point(0, -0.7 * gore.length)),
         )  # fmt: skip

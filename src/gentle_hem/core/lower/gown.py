@@ -19,7 +19,7 @@ from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.lower.panel import HemAllowance, HipEase
 from gentle_hem.core.lower.straight import StraightSkirt
 from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, between
-from gentle_hem.core.pattern import Piece
+from gentle_hem.core.pattern import Half, Piece
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.style.carry import Below
 from gentle_hem.core.units import Length, inches
@@ -70,7 +70,7 @@ class Gown(LowerPart):
 
     def below(self, piece: Piece, figure: Figure, notes: Workings) -> Below:
         """How one half of the bodice is carried on down."""
-        is_front = piece.name.endswith("front")
+        is_front = piece.what.half is Half.FRONT
         measures = Measures(figure, notes)
         hip, drop, knee = (measures.take(key) for key in ("hip_girth", "waist_to_hip", "waist_to_knee"))
         shift = -self.hip_shift if is_front else self.hip_shift

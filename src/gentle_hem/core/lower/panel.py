@@ -23,7 +23,7 @@ from gentle_hem.core.findings import Finding, in_recipe, stop, warn
 from gentle_hem.core.fit import BACK_DEPTH, FRONT_DEPTH, SMALLEST_SURPLUS, WIDEST_DART
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.parts import Allowances, Host, Made, OpeningPlace, between
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.units import Length
 from gentle_hem.core.workings import Workings
 
@@ -171,7 +171,8 @@ def panel(
     top, low = line.start, line.end
     inset = Point(min(25.0, hem.length * 0.2), 0)
     piece = Piece(
-        name, edges, cut=1 if fold else 2, on_fold=fold, darts=darts, notches=tuple(marks),
+        name, edges, what=What(Section.LOWER, Half.of(is_front)),
+        cut=1 if fold else 2, on_fold=fold, darts=darts, notches=tuple(marks),
         grain=(top.towards(low, 0.3) + inset, top.towards(low, 0.7) + inset),
     )  # fmt: skip
     return piece if is_front else mirrored(piece)

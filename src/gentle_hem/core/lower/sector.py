@@ -15,7 +15,7 @@ from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point
 from gentle_hem.core.lower.flare import room_beside
 from gentle_hem.core.parts import Host, OpeningPlace
-from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.pattern import Edge, Half, Notch, Piece, Role, Section, What
 
 
 def sector_piece(
@@ -58,7 +58,8 @@ def sector_piece(
     drop = edges[0].drawn_length
     inset = min(25.0, 0.3 * radius * min(angle, 1.0) + 4)
     piece = Piece(
-        name, edges, cut=1 if folded else 2, on_fold=folded, notches=tuple(marks),
+        name, edges, what=What(Section.LOWER, Half.of(is_front)),
+        cut=1 if folded else 2, on_fold=folded, notches=tuple(marks),
         grain=(waist.end + Point(inset, -0.3 * drop), waist.end + Point(inset, -0.7 * drop)),
     )  # fmt: skip
     return piece if is_front else mirrored(piece)

@@ -33,7 +33,7 @@ from gentle_hem.core.lower.panel import (
 )
 from gentle_hem.core.lower.straight import meet_the_bodice
 from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, OpeningPlace, SeamLength, between
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
@@ -242,7 +242,8 @@ class _Draft:
             marks.append(Notch(str(role), host.opening.below_waist, "zip end"))
         middle_x = (leg.end.x + outer_hem.x) / 2
         piece = Piece(
-            f"trouser {where}", edges, cut=2, darts=tuple(darts), notches=tuple(marks),
+            f"trouser {where}", edges, what=What(Section.LOWER, Half.of(is_front)),
+            cut=2, darts=tuple(darts), notches=tuple(marks),
             grain=(Point(middle_x, -depth - 60), Point(middle_x, outer_hem.y * 0.8)),
         )  # fmt: skip
         return piece if is_front else mirrored(piece)

@@ -18,7 +18,7 @@ from dataclasses import dataclass, replace
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.pattern import Dart, Edge, Notch, Piece
+from gentle_hem.core.pattern import Dart, Edge, Half, Notch, Piece
 from gentle_hem.core.style.waist_line import centre_of
 
 BELOW_SEAT = 127.0
@@ -77,7 +77,7 @@ def carried_down(piece: Piece, below: Below) -> Piece:
     made_darts = [replace(d, at=d.at + shift) if d.edge == "side" else d for d in made_darts]
     notches = [replace(n, at=n.at + shift) if n.edge == "side" else n for n in piece.notches if n.edge != "waist"]
     if outer:
-        notches.append(Notch("side", shift, "", double=not piece.name.endswith("front")))
+        notches.append(Notch("side", shift, "", double=piece.what.half is not Half.FRONT))
     line = (
         Path.through(centre.path.start, foot)
         if len(centre.path.segments) == 1

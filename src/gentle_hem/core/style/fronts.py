@@ -13,7 +13,7 @@ from dataclasses import replace
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Path, Point
 from gentle_hem.core.parts import Allowances
-from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.pattern import Edge, Layer, Notch, Piece, Role
 from gentle_hem.core.style.carry import Below, carried_down
 from gentle_hem.core.style.spread import opened, smoothed
 from gentle_hem.core.style.waist_line import centre_of
@@ -123,7 +123,7 @@ def keyhole_facing(front: Piece) -> Piece:
     )
     middle = (x + wide) / 2
     return Piece(
-        "keyhole facing", edges, on_fold=True, internal=(drop,),
+        "keyhole facing", edges, what=front.what.as_layer(Layer.FACING), on_fold=True, internal=(drop,),
         grain=(Point(middle, top.y - 20), Point(middle, low + 20)),
         remark="stitched round the opening before it is slit",
     )  # fmt: skip

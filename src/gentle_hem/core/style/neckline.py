@@ -19,7 +19,7 @@ from gentle_hem.core.geometry import Cubic, Path, Point
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.segment import Line
-from gentle_hem.core.pattern import Edge, Piece, Role
+from gentle_hem.core.pattern import Edge, Layer, Piece, Role
 
 FACING_WIDTH = 45.0
 """Facings are 1½-2 in wide, common practice (handbook 11)."""
@@ -120,4 +120,7 @@ def neck_facing(piece: Piece, name: str) -> Piece | None:
     )
     grain_top = centre.path.point_at(along_centre * 0.15) + Point(12, 0)
     grain = (grain_top, centre.path.point_at(along_centre * 0.85) + Point(12, 0))
-    return replace(piece, name=name, edges=edges, darts=(), notches=(), grain=grain, internal=(), bust_point=None)
+    return replace(
+        piece, name=name, what=piece.what.as_layer(Layer.FACING), edges=edges, darts=(), notches=(), grain=grain,
+        internal=(), bust_point=None,
+    )  # fmt: skip

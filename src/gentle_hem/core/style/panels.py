@@ -16,7 +16,7 @@ from itertools import pairwise
 from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.pattern import EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import EdgeRef, Half, Notch, Piece, Role, Seam
 from gentle_hem.core.style.pivot import pivot, pivot_of
 from gentle_hem.core.style.split import Mouth, Split, cut_across, split
 from gentle_hem.core.style.styling import Styling
@@ -47,7 +47,7 @@ def princess(table: Styling, name: str, start: PrincessFrom, corner: str) -> Non
     Any other dart of the half is turned into the seam first, so both darts disappear in it.
     """
     piece = table.pieces[name]
-    is_front = name.endswith("front")
+    is_front = piece.what.half is Half.FRONT
     made = _cut_princess(_facing_left(piece, is_front), str(start), is_front, table.allowances.of(Role.PRINCESS))
     earlier, later, order = made.earlier, made.later, made.order
     if not is_front:
@@ -148,7 +148,7 @@ def _notched(piece: Piece, double: bool) -> Piece:
 
 def yoke(table: Styling, name: str, depth: float) -> None:
     """A yoke cut across a half ``depth`` below the shoulder at the neck, from the centre to the armhole."""
-    is_front = name.endswith("front")
+    is_front = table.pieces[name].what.half is Half.FRONT
     piece = _facing_left(table.pieces[name], is_front)
     centre, hole, shoulder = centre_of(piece), piece.edge("armhole"), piece.edge("shoulder")
     level = shoulder.path.end.y - depth
@@ -191,7 +191,7 @@ def _centre_last(piece: Piece) -> Piece:
 
 def cut_under_bust(table: Styling, name: str, level: float, keep_midriff: bool) -> None:
     """Cut a half across under the bust. What is below is kept as a midriff in one piece, or left off."""
-    is_front = name.endswith("front")
+    is_front = table.pieces[name].what.half is Half.FRONT
     piece = _facing_left(table.pieces[name], is_front)
     where = "front" if is_front else "back"
     midriff = f"{where} midriff"

@@ -17,7 +17,7 @@ from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.join import BACK_PRINCESS, FRONT_PRINCESS
 from gentle_hem.core.parts import Allowances, Made
-from gentle_hem.core.pattern import Dart, EdgeRef, Piece, Role, Seam
+from gentle_hem.core.pattern import Dart, EdgeRef, Layer, Piece, Role, Seam
 from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
@@ -301,8 +301,8 @@ class _Styled:
         width, panels = self.panels.stand, self.panels
         fronts = [
             (piece, next(edge.path for edge in piece.edges if edge.role is Role.CENTRE_FRONT))
-            for name, piece in self.table.pieces.items()
-            if "facing" not in name and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges)
+            for piece in self.table.pieces.values()
+            if piece.what.layer is Layer.OUTER and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges)
         ]
         levels = self._button_levels(max(c.start.y for _, c in fronts), min(c.end.y for _, c in fronts))
         seams = [level for _, c in fronts for level in (c.start.y, c.end.y)]
@@ -449,7 +449,7 @@ def top_band(piece: Piece, name: str) -> Piece:
     centre = next((i for i, e in enumerate(made.edges) if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)), None)
     if centre is not None:
         made = replace(made, edges=made.edges[centre + 1 :] + made.edges[: centre + 1])
-    return replace(made, bust_point=None, cut=made.cut)
+    return replace(made, bust_point=None, what=made.what.as_layer(Layer.FACING))
 
 
 def _called(dart: Dart, name: str) -> bool:

@@ -17,7 +17,7 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, note, warn
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.parts import OpeningPlace, between, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Dressed, Trim
 from gentle_hem.core.units import Length, inches
@@ -27,10 +27,10 @@ from gentle_hem.core.workings import Ratio, Workings
 def neck_of(dress: Dressed) -> tuple[EdgeRef, ...]:
     """The neckline's edges of the styled bodice, half garment, front first."""
     found = []
-    for where in ("front", "back"):
-        for name in dress.pieces:
-            if name in dress.upper and where in name and "facing" not in name:
-                found += [EdgeRef(name, e.name) for e in dress.pieces[name].edges if e.role is Role.NECKLINE]
+    for half in Half:
+        for name, piece in dress.pieces.items():
+            if piece.what.is_outer(Section.BODICE, half):
+                found += [EdgeRef(name, e.name) for e in piece.edges if e.role is Role.NECKLINE]
     return tuple(found)
 
 
@@ -52,7 +52,9 @@ class StandCollar(Trim):
                 warn("no-neck-for-collar", "This bodice has no neckline to set a collar on.", *in_recipe(where))
             )
         half = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in refs)
-        front = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in refs if "front" in r.piece)
+        front = sum(
+            dress.pieces[r.piece].stitched_length(r.edge) for r in refs if dress.pieces[r.piece].what.half is Half.FRONT
+        )
         notes.work("collar, half", half, "{front_neck} + {back_neck}", rule="equal to its neckline, with the same ends",
                    front_neck=front, back_neck=half - front)  # fmt: skip
         ends = _ends_of(dress)
@@ -81,7 +83,8 @@ def _ends_of(dress: Dressed) -> tuple[float, float, bool, bool]:
             (
                 (e.allowance, dress.pieces[n].on_fold)
                 for n in dress.pieces
-                if n in dress.upper and "facing" not in n and "midriff" not in n
+                if dress.pieces[n].what.is_outer(Section.BODICE)
+                and any(x.role is Role.NECKLINE for x in dress.pieces[n].edges)
                 for e in dress.pieces[n].edges
                 if e.role is role
             ),
@@ -116,6 +119,7 @@ def _half_band(
     return Piece(
         name,
         edges,
+        what=What(Section.COLLAR),
         cut=2 if folded else 4,
         on_fold=folded,
         notches=(mark,),

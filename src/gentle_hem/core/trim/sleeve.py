@@ -22,7 +22,7 @@ from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.root import root
 from gentle_hem.core.parts import InnerJoin, between, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Dressed, Trim
 from gentle_hem.core.units import Length, inches
@@ -69,8 +69,8 @@ class Sleeve(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("sleeve")
-        front = armhole_of(dress, "front")
-        back = armhole_of(dress, "back")
+        front = armhole_of(dress, Half.FRONT)
+        back = armhole_of(dress, Half.BACK)
         if not front or not back:
             return dress.also(warn("no-armhole", "This bodice has no armhole to set a sleeve into.", *in_recipe(where)))
         front_length = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in front)
@@ -163,31 +163,29 @@ class Sleeve(Trim):
             Edge("cap front", Role.CAP, front.reversed(), allowances.armhole),
         )
         return Piece(
-            name, edges, cut=2,
+            name, edges, what=What(Section.SLEEVE), cut=2,
             notches=(Notch("cap front", front.length * 0.6), Notch("cap back", back.length * 0.4, double=True)),
             grain=(Point(0, height * 0.3), Point(0, -below * 0.7)),
         )  # fmt: skip
 
 
-def armhole_of(dress: Dressed, where: str) -> tuple[EdgeRef, ...]:
+def armhole_of(dress: Dressed, half: Half) -> tuple[EdgeRef, ...]:
     """The armhole's edges of the styled bodice, front or back, from underarm to shoulder; nothing where it has none."""
     refs = [
         EdgeRef(name, edge.name)
         for name in sorted(dress.upper)
         if name in dress.pieces
         for edge in dress.pieces[name].edges
-        if edge.role is Role.ARMHOLE and edge.name == "armhole" and _belongs(name, where)
+        if edge.role is Role.ARMHOLE
+        and edge.name == "armhole"
+        and dress.pieces[name].what.is_outer(Section.BODICE, half)
     ]
     has_shoulder = any(
         edge.name == "shoulder" and edge.role is Role.SHOULDER
-        for name in dress.upper if name in dress.pieces and _belongs(name, where)
+        for name in dress.upper if name in dress.pieces and dress.pieces[name].what.is_outer(Section.BODICE, half)
         for edge in dress.pieces[name].edges
     )  # fmt: skip
     return tuple(refs) if has_shoulder else ()
-
-
-def _belongs(name: str, where: str) -> bool:
-    return where in name and "lining" not in name and "facing" not in name
 
 
 def _ends(refs: tuple[EdgeRef, ...]) -> tuple[str, ...]:
