@@ -1,4 +1,4 @@
-"""Measures that do not look like one person's (handbook 3.3, common practice)."""
+"""Measures that do not look like one person's (trade 3.3, common practice)."""
 
 import pytest
 

@@ -1,4 +1,4 @@
-"""Bands between bodice and lower part, bibs, linings and interfacings (handbook 5, 8, 11)."""
+"""Bands between bodice and lower part, bibs, linings and interfacings (trade 5, 8, 11)."""
 
 from math import pi
 
@@ -133,7 +133,7 @@ def test_a_gown_can_be_lined_all_through():
 
 
 def test_full_sweep_of_a_yoke_and_circle():
-    """A circle on a yoke is drawn to the yoke's lower edge, not to the waist (handbook 7.4)."""
+    """A circle on a yoke is drawn to the yoke's lower edge, not to the waist (trade 7.4)."""
     garment = made(lower={"kind": "circle", "sweep": 360, "length": 500}, band={"kind": "yoke", "deep": 120})
     radius = next(w.value for w in garment.workings if w.label == "seam radius")
     lower = 2 * join(garment, "waist seam").upper.length

@@ -1,4 +1,4 @@
-"""The bodice blocks: every school over many figures (handbook 4.1), and what is said when a figure will not draft."""
+"""The bodice blocks: every school over many figures (trade 4.1), and what is said when a figure will not draft."""
 
 import pytest
 from hypothesis import given

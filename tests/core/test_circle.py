@@ -1,4 +1,4 @@
-"""Circles and flares (handbook 7)."""
+"""Circles and flares (trade 7)."""
 
 from math import pi, radians
 
@@ -22,7 +22,7 @@ def work(**asked):
 
 
 def test_cut_edge_rule_leaves_sweep_times_allowance():
-    """Common practice (handbook 7.2): a full circle cut at 5.4113 in and stitched at half an inch."""
+    """Common practice (trade 7.2): a full circle cut at 5.4113 in and stitched at half an inch."""
     radii = work(seam=inches(34), sweep=2 * pi, length=inches(7), waist_allowance=inches(0.5), rule=RadiusRule.CUT_EDGE)
     assert radii.stitched_seam == approx(inches(37.1416), abs=inches(0.0001))
     assert radii.surplus == approx(inches(pi))
@@ -100,7 +100,7 @@ def codes(recipe):
 
 
 def test_a_narrow_flare_does_not_pass_the_hips():
-    """Geometry (handbook 7.3): 70 to 96 at 20 cm with 2 cm of ease takes 1.4 rad, 80°."""
+    """Geometry (trade 7.3): 70 to 96 at 20 cm with 2 cm of ease takes 1.4 rad, 80°."""
     bodice = {end: {"centre_to_dart": 87.5, "dart_to_side": 87.5} for end in ("front", "back")}
     figure = {"measures": {"hip_girth": 960, "waist_to_hip": 200}}
     narrow = a_recipe(bodice=bodice, lower={"sweep": 75, "length": 500}, figure=figure)

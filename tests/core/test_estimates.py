@@ -1,4 +1,4 @@
-"""Estimates for what was not measured: by a named rule, marked, and only where needed (handbook 3.4)."""
+"""Estimates for what was not measured: by a named rule, marked, and only where needed (trade 3.4)."""
 
 import itertools
 

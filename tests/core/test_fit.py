@@ -1,4 +1,4 @@
-"""Fitting a lower edge that exists: each way to close a join, its limit and its cost (handbook 9.1)."""
+"""Fitting a lower edge that exists: each way to close a join, its limit and its cost (trade 9.1)."""
 
 import pytest
 from pytest import approx

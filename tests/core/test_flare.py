@@ -1,4 +1,4 @@
-"""The flare's arithmetic by itself (handbook 7.1-7.3)."""
+"""The flare's arithmetic by itself (trade 7.1-7.3)."""
 
 from math import pi, radians
 
@@ -80,7 +80,7 @@ def test_rounded_numbers_say_what_was_rounded():
 
 
 def test_rounding_5_41_up_to_5_and_a_half_would_be_too_big():
-    """Common practice (handbook 7.2): 0.56 in too big on a full circle; so it is rounded down."""
+    """Common practice (trade 7.2): 0.56 in too big on a full circle; so it is rounded down."""
     assert 2 * pi * (5.5 - 34 / (2 * pi)) == approx(0.56, abs=0.005)
     radii = Flare(inches(34), 2 * pi, 100, tape_mark=inches(0.5)).work(Workings())
     assert radii.cut_radius == approx(inches(5))

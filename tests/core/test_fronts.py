@@ -1,4 +1,4 @@
-"""What happens at a front's centre: buttons on their stand, and a keyhole with its facing (handbook 4.6, 11)."""
+"""What happens at a front's centre: buttons on their stand, and a keyhole with its facing (trade 4.6, 11)."""
 
 import itertools
 

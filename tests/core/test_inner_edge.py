@@ -1,4 +1,4 @@
-"""A flare under a bodice that ends in a point: its inner edge follows, so that the seams match (handbook 7.4)."""
+"""A flare under a bodice that ends in a point: its inner edge follows, so that the seams match (trade 7.4)."""
 
 from math import atan2, exp, hypot, log, pi, radians
 

@@ -1,4 +1,4 @@
-"""The waist seam: unrolled, compared, mended (handbook 9.1)."""
+"""The waist seam: unrolled, compared, mended (trade 9.1)."""
 
 import pytest
 from hypothesis import given

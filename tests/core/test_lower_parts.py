@@ -1,4 +1,4 @@
-"""Everything below the waist: each part joined, closed, walked; and what each promises (handbook 5 to 8)."""
+"""Everything below the waist: each part joined, closed, walked; and what each promises (trade 5 to 8)."""
 
 from math import atan2, pi, radians, sqrt
 

@@ -1,4 +1,4 @@
-"""Measuring: the tape's order, two readings, sets compared, and what is asked about (handbook 3)."""
+"""Measuring: the tape's order, two readings, sets compared, and what is asked about (trade 3)."""
 
 import pytest
 from pytest import approx

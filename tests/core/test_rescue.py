@@ -1,4 +1,4 @@
-"""The rescue bench: every way out of a wrongly cut circle, taken, meets (handbook 9.1)."""
+"""The rescue bench: every way out of a wrongly cut circle, taken, meets (trade 9.1)."""
 
 import random
 

@@ -1,4 +1,4 @@
-"""Style lines: darts pivoted, necklines redrawn, facings cut from the styled edge (handbook 4.5, 4.6, 11)."""
+"""Style lines: darts pivoted, necklines redrawn, facings cut from the styled edge (trade 4.5, 4.6, 11)."""
 
 import pytest
 from hypothesis import given

@@ -1,4 +1,4 @@
-"""Contours, tops, panels and fronts: every style line on every school (handbook 4.3 to 4.7, 9.2)."""
+"""Contours, tops, panels and fronts: every style line on every school (trade 4.3 to 4.7, 9.2)."""
 
 import itertools
 
@@ -177,7 +177,7 @@ def test_the_zip_contour_is_given_back_at_the_side(share, taken, run):
 
 
 def test_under_bust_contour_check_value():
-    """Common practice (handbook 15): under-bust 34 in, the pattern 1¾ in too wide there: ¾ in goes toward the centre
+    """Common practice (trade 15): under-bust 34 in, the pattern 1¾ in too wide there: ¾ in goes toward the centre
     front, the other inch on the outer leg.
     """
     from gentle_hem.core.style.contour import hollowed
@@ -329,7 +329,7 @@ def test_schools_share_the_shape_but_not_the_numbers(pair):
 @pytest.mark.parametrize("front_neck", ["as_drafted", "round", "v", "square", "scoop", "sweetheart"])
 @pytest.mark.parametrize("back_neck", ["as_drafted", "v", "scoop"])
 def test_facings_match_at_the_shoulder_and_lie_under_the_bodice(school, front_neck, back_neck):
-    """A facing is cut from the styled edge, and its front and back ends are equally wide (handbook 11)."""
+    """A facing is cut from the styled edge, and its front and back ends are equally wide (trade 11)."""
     style = {"front_neck": front_neck, "back_neck": back_neck, "facing": "faced", "wider": 15}
     made = make_up(drafted_recipe(school, style=style))
     facings = [piece for piece in made.pieces if "facing" in piece.name]

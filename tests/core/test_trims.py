@@ -1,4 +1,4 @@
-"""Flounces, godets, ruffles, sleeves and collars: what each promises (handbook 8), also read back from its files."""
+"""Flounces, godets, ruffles, sleeves and collars: what each promises (trade 8), also read back from its files."""
 
 import io
 import itertools

@@ -1,4 +1,4 @@
-"""Lengths as people write them (handbook 3.2)."""
+"""Lengths as people write them (trade 3.2)."""
 
 from fractions import Fraction
 

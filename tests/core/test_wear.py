@@ -1,4 +1,4 @@
-"""Can it be worn? Getting in, sitting, walking, the floor (handbook 10)."""
+"""Can it be worn? Getting in, sitting, walking, the floor (trade 10)."""
 
 import pytest
 from pytest import approx

@@ -1,4 +1,4 @@
-"""The check values of handbook 15 that concern circles, lengths, gathers and darts, each with its kind.
+"""The check values of trade 15 that concern circles, lengths, gathers and darts, each with its kind.
 
 Every sum is asked through the same registry the command line uses, with its inputs as they are typed.
 """

@@ -1,4 +1,4 @@
-"""Do the measures agree with each other? (handbook 3.3)
+"""Do the measures agree with each other? (trade 3.3)
 
 Rules of thumb for adults, common practice throughout. Each is a finding with the numbers in it, never
 a block: people are not averages.
@@ -52,7 +52,7 @@ def _readings(figure: Figure) -> Iterator[Finding]:
 
 
 def _units(figure: Figure) -> Iterator[Finding]:
-    """Girths below 30 cm or above 80 in are almost always the other unit (handbook 3.2)."""
+    """Girths below 30 cm or above 80 in are almost always the other unit (trade 3.2)."""
     for key in GIRTHS:
         girth = figure.get(key)
         if girth is not None and (girth < 300 or girth > inches(80)):

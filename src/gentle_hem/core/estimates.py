@@ -1,4 +1,4 @@
-"""Measures that are missing: estimated by a rule of the trade, always marked (handbook 3.4).
+"""Measures that are missing: estimated by a rule of the trade, always marked (trade 3.4).
 
 measured   used as it is
 missing    estimated from another measure, written into the workings, and said in a finding:
@@ -19,7 +19,7 @@ SIZE_TABLE = (
     (1000, 840, 1080), (1040, 880, 1120), (1100, 940, 1170), (1160, 1000, 1220), (1220, 1060, 1270),
     (1280, 1120, 1320),
 )  # fmt: skip
-"""Bust, waist and hip of women's sizes, mm: the steps of EN 13402-3, from memory (handbook 3.5)."""
+"""Bust, waist and hip of women's sizes, mm: the steps of EN 13402-3, from memory (trade 3.5)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,7 +107,7 @@ def _said(estimate: Estimate) -> str:
 
 
 def from_size(bust: float) -> dict[MeasureKey, float]:
-    """The measures of the size whose bust is nearest: to start from, and to be measured over (handbook 3.5)."""
+    """The measures of the size whose bust is nearest: to start from, and to be measured over (trade 3.5)."""
     nearest = min(SIZE_TABLE, key=lambda size: abs(size[0] - bust))
     return {"bust_girth": float(nearest[0]), "waist_girth": float(nearest[1]), "hip_girth": float(nearest[2])}
 

@@ -20,7 +20,7 @@ MeasureKey = Literal[
     "thigh_girth", "knee_girth", "calf_girth", "ankle_girth",
     "crotch_depth", "crotch_length", "inside_leg", "trunk_girth", "head_girth", "height", "heel_height",
 ]  # fmt: skip
-"""The measures of handbook 3.1, by their keys."""
+"""The measures of trade 3.1, by their keys."""
 
 
 MEASURES: dict[MeasureKey, str] = {key: key.replace("_", " ") for key in get_args(MeasureKey)}
@@ -28,7 +28,7 @@ MEASURES: dict[MeasureKey, str] = {key: key.replace("_", " ") for key in get_arg
 
 
 READINGS_AGREE = 10.0
-"""Two readings more than 1 cm apart want a third (handbook 3.3)."""
+"""Two readings more than 1 cm apart want a third (trade 3.3)."""
 
 
 def _a_measure(value: float) -> float:

@@ -1,4 +1,4 @@
-"""Lining and interfacing: the outer pieces cut again (handbook 11, 12).
+"""Lining and interfacing: the outer pieces cut again (trade 11, 12).
 
 outer piece ──► lining, the same seam lines, its hem ½ in shorter
 facing, collar, band ──► interfacing, as they are
@@ -15,7 +15,7 @@ from gentle_hem.core.sentences import Word, choice
 from gentle_hem.core.units import inches
 
 LINING_SHORTER = inches(0.5)
-"""A lining's hem is ½ in shorter than the outer's: common practice (handbook 11)."""
+"""A lining's hem is ½ in shorter than the outer's: common practice (trade 11)."""
 
 LINED = (Section.BODICE, Section.LOWER, Section.SLEEVE)
 """A dress lined all through is lined in these; bands and collars are doubled, trims hang free."""

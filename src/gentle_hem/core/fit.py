@@ -1,4 +1,4 @@
-"""Fitting a lower edge that exists to the edge above it (handbook 9.1): side seams taken in, darts, gathers.
+"""Fitting a lower edge that exists to the edge above it (trade 9.1): side seams taken in, darts, gathers.
 
 side seams    w at the waist, run out to nothing by the hip        ╲│
 darts         under the bodice's, each within what a dart can take  V
@@ -24,17 +24,17 @@ from gentle_hem.core.workings import Ratio, Share
 
 LEAST_DART, WIDEST_DART = 10.0, 35.0
 SMALLEST_SURPLUS = 6.0
-"""Darts take 1-3.5 cm each, and none is worth stitching for less than 6 mm: common practice (handbook 9.1)."""
+"""Darts take 1-3.5 cm each, and none is worth stitching for less than 6 mm: common practice (trade 9.1)."""
 
 MOST_AT_SIDE = 15.0
-"""Up to 1.5 cm at each side edge, run out by the hip: common practice (handbook 9.1)."""
+"""Up to 1.5 cm at each side edge, run out by the hip: common practice (trade 9.1)."""
 
 LEAST_GATHER, LOOKS_LIKE_MISTAKE = 1.15, 1.03
 """Gathers are sensible from 1.15 up; between 1.03 and 1.15 they look like a mistake: common practice."""
 
 MOST_IN_BODICE = 40.0
 FRONT_DEPTH, BACK_DEPTH = 108.0, 140.0
-"""Skirt dart lengths: front 3½-5 in, back 5-6 in: common practice (handbook 5)."""
+"""Skirt dart lengths: front 3½-5 in, back 5-6 in: common practice (trade 5)."""
 
 
 class JoinPlan(RecipePart):
@@ -170,7 +170,7 @@ def remedies(
     bodice: Mapping[str, tuple[float, float]],
     side_ends: int,
 ) -> tuple[Remedy, ...]:
-    """Every way to close a join that does not meet, best first, each with its limit and cost (handbook 9.1).
+    """Every way to close a join that does not meet, best first, each with its limit and cost (trade 9.1).
 
     ``own`` are the lower part's ways; ``pin`` holds its edge as it is; ``bodice`` says which words of the bodice's
     recipe widen its waist, and how much one millimetre all round adds to each; ``side_ends`` is how many ends of side

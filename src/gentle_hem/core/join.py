@@ -35,10 +35,10 @@ def is_shaping(landmark: str) -> bool:
 
 
 INVISIBLE_OFFSET = 3.0
-"""A landmark off by up to 3 mm is not seen, common practice (handbook 9.1)."""
+"""A landmark off by up to 3 mm is not seen, common practice (trade 9.1)."""
 
 ACCEPTABLE_OFFSET = 6.0
-"""Up to 6 mm passes on prints that hide it; more must be moved, common practice (handbook 9.1)."""
+"""Up to 6 mm passes on prints that hide it; more must be moved, common practice (trade 9.1)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -200,7 +200,7 @@ class JoinReport:
 EASE_FIRM = 0.01
 EASE_PLIABLE = 0.03
 """Ease a seam takes without folds: 1 % on firm cloth, up to 3 % on pliable wool or crepe, common
-practice (handbook 9.1)."""
+practice (trade 9.1)."""
 
 
 def compare(

@@ -1,4 +1,4 @@
-"""How each measure is taken, tab by tab in the order a tape goes round a person (handbook 3.1)."""
+"""How each measure is taken, tab by tab in the order a tape goes round a person (trade 3.1)."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ from gentle_hem.core.figure import MEASURES, Figure, MeasureKey
 from gentle_hem.core.findings import Finding, in_recipe, warn
 
 JUMP, JUMP_DAYS = 40.0, 60
-"""A girth that changed by more than 4 cm within 60 days is measured again (handbook 3.3)."""
+"""A girth that changed by more than 4 cm within 60 days is measured again (trade 3.3)."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -97,12 +97,12 @@ class Opening(RecipePart):
 
     place: OpeningPlace = OpeningPlace.CENTRE_BACK
     below_waist: Annotated[Length, between(0, 600)] = Field(
-        190.0, description="How far below the waist the zip ends (handbook 10: 7-8 in)."
+        190.0, description="How far below the waist the zip ends (7-8 in)."
     )
 
 
 class Allowances(RecipePart):
-    """The allowance of each kind of edge, chosen once for the whole garment (handbook 11)."""
+    """The allowance of each kind of edge, chosen once for the whole garment."""
 
     title: ClassVar[str] = "Allowances"
     sentences: ClassVar[tuple[str, ...]] = (
@@ -150,10 +150,10 @@ class Allowances(RecipePart):
 
 
 METRIC_ALLOWANCES = Allowances()
-"""The metric block maker's set, common practice (handbook 11)."""
+"""The metric block maker's set, common practice (trade 11)."""
 
 INCH_ALLOWANCES = Allowances(side=25.4, waist=12.7, zip=25.4, panel=12.7, shoulder=12.7, armhole=12.7, neck=12.7)
-"""The inch workshop's set, common practice (handbook 11)."""
+"""The inch workshop's set, common practice (trade 11)."""
 
 
 @dataclass(frozen=True)

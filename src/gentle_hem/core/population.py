@@ -1,4 +1,4 @@
-"""Girths against each other: what is rare in a published sample of women is worth a second look (handbook 3.3).
+"""Girths against each other: what is rare in a published sample of women is worth a second look (trade 3.3).
 
 Source: the open body-dimensions data set "bdims" (Heinz, Peterson, Johnson and Kerr, "Exploring relationships in
 body dimensions", Journal of Statistics Education 11(2), 2003), its 260 women. The table holds the 0.5 and 99.5 per

@@ -1,4 +1,4 @@
-"""The rescue bench: a circle that is already cut, and what it must meet (handbook 9.1).
+"""The rescue bench: a circle that is already cut, and what it must meet (trade 9.1).
 
    too small by x   cut the waist lower by x/θ · open the side allowance · let in a gusset
    too big by x     darts · deeper seams · gathers · pleats at the centre back · ease · stitch nearer the edge

@@ -76,7 +76,7 @@ def band_choices(recipe: Recipe) -> list[PartChoice]:
 
 
 def allowance_choices(recipe: Recipe) -> list[PartChoice]:
-    """The two common sets of allowances (handbook 11), after the maker's own where hers is neither."""
+    """The two common sets of allowances (trade 11), after the maker's own where hers is neither."""
     sets: list[PartChoice] = [
         ("metric", "Metric block maker's allowances", METRIC_ALLOWANCES),
         ("inch", "Inch workshop's allowances", INCH_ALLOWANCES),

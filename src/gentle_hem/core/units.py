@@ -97,7 +97,7 @@ def _plain_number(text: str) -> Fraction:
 
 
 def parse_length(text: str, unit: Unit | None = None) -> float:
-    """Read a length as a person writes it (handbook 3.2). Returns millimetres.
+    """Read a length as a person writes it (trade 3.2). Returns millimetres.
 
     A number without a unit is in ``unit``; with ``unit=None`` a bare number other than 0 is refused.
     Raises LengthError with a sentence naming the part that cannot be read.
@@ -273,7 +273,7 @@ Length = Annotated[
     ),
     WithJsonSchema({"type": "number", "description": "Millimetres."}, mode="serialization"),
 ]
-"""A length in a recipe or figure: millimetres inside, any form of the handbook's 3.2 accepted.
+"""A length in a recipe or figure: millimetres inside, any form of the trade's 3.2 accepted.
 
 Text without a unit is read in the validation context's ``unit``, and refused where there is none.
 """

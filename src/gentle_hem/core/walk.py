@@ -13,7 +13,7 @@ from gentle_hem.core.findings import Finding, Place, stop
 from gentle_hem.core.pattern import EdgeRef, Piece, Seam, Verdict
 
 SEAM_TOLERANCE = 1.5
-"""Plain seams are equal within 1.5 mm (1/16 in), common practice (handbook 9.1)."""
+"""Plain seams are equal within 1.5 mm (1/16 in), common practice (trade 9.1)."""
 
 
 GATHERED_FROM = 1.001

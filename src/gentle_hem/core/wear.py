@@ -1,4 +1,4 @@
-"""Can it be worn? (handbook 10): getting in, sitting, walking, the floor, the weight.
+"""Can it be worn? (trade 10): getting in, sitting, walking, the floor, the weight.
 
 in        without an opening the narrowest girth must pass the widest part it travels over
 sit       a jumpsuit hangs from the shoulders and is stopped by the crotch: the trunk check
@@ -22,7 +22,7 @@ if TYPE_CHECKING:
     from gentle_hem.core.recipe import Recipe
 
 STEP_OF_HEIGHT = 0.41
-"""A walking step is about 0.41 of the height: an estimate (handbook 10)."""
+"""A walking step is about 0.41 of the height: an estimate (trade 10)."""
 
 HEAD_EASE = 20.0
 TRUNK_EASE = 20.0

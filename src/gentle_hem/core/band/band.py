@@ -1,4 +1,4 @@
-"""Bands between bodice and lower part (handbook 5, 8): a straight waistband, a shaped hip yoke or basque band.
+"""Bands between bodice and lower part (trade 5, 8): a straight waistband, a shaped hip yoke or basque band.
 
 waistband                      yoke: darts closed, a part of a cone
 ┌────────────────┐             ╭───── bodice's edge ─────╮

@@ -1,4 +1,4 @@
-"""Front and back drafted on one frame and then told apart: what the quarter schools share (handbook 4.1)."""
+"""Front and back drafted on one frame and then told apart: what the quarter schools share (trade 4.1)."""
 
 from __future__ import annotations
 

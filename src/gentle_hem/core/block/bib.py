@@ -1,4 +1,4 @@
-"""A bib and band: the upper half of a pinafore (handbook 5, 8), hung from straps.
+"""A bib and band: the upper half of a pinafore (trade 5, 8), hung from straps.
 
      strap     strap
        ╲ _____ ╱

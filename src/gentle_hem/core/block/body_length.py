@@ -1,4 +1,4 @@
-"""School 4: the body-length frame (handbook 4.1), for gowns and draped fronts.
+"""School 4: the body-length frame (trade 4.1), for gowns and draped fronts.
 
 nape ─┬──────
       │ chest    the bust quarter from the centre to the side, even here
@@ -31,7 +31,7 @@ from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
 
 KNEE_MORE = inches(1)
-"""The knee line lies 1 in below the measured knee: common practice (handbook 4.1)."""
+"""The knee line lies 1 in below the measured knee: common practice (trade 4.1)."""
 
 
 class BodyLengthBodice(InchFrame):

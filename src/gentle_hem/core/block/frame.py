@@ -25,7 +25,7 @@ LEAST_BELOW_BUST = 20.0
 """A waist nearer the bust level than this is a wrong measure; the draft is kept apart by it (mm)."""
 
 SHORT_OF_BUST_POINT = inches(1)
-"""A dart stops 1 in short of the bust point, or it makes a spike: common practice (handbook 4.1, 4.5)."""
+"""A dart stops 1 in short of the bust point, or it makes a spike: common practice (trade 4.1, 4.5)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,7 +121,7 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
 
 
 def armhole_depth(rule: str, measures: Measures, notes: Workings) -> float:
-    """Armhole level below the shoulder by one of the schools' rules (handbook 3.4, common practice).
+    """Armhole level below the shoulder by one of the schools' rules (trade 3.4, common practice).
 
     A rule that starts from a measure not taken falls back on bust ÷ 6 + 1½ in.
     """

@@ -1,4 +1,4 @@
-"""School 3: proportional, for the half body in one rectangle (handbook 4.1).
+"""School 3: proportional, for the half body in one rectangle (trade 4.1).
 
 CB ┌───────────┬───────────┐ CF      width (bust + 6) ÷ 2, its middle the side
    │ back      │     front │         shoulder dart in front, closed to draw, opened to cut
@@ -34,7 +34,7 @@ BACK_SHOULDER_DART = 15.0
 BACK_SHOULDER_DART_LENGTH = 80.0
 DART_BELOW_BUST = 25.0
 """School 3's own constants: shoulders dropped 3.5 cm, back neck 2 cm deep, back shoulder dart 1.5 × 8 cm,
-dart points 2.5 cm from the bust point; common practice (handbook 4.1, 4.5)."""
+dart points 2.5 cm from the bust point; common practice (trade 4.1, 4.5)."""
 
 
 class ProportionalBodice(BodicePart):

@@ -1,4 +1,4 @@
-"""School 1: quarters on the fold (handbook 4.1).
+"""School 1: quarters on the fold (trade 4.1).
 
 One outline serves front and back, then they are told apart: the back neck is shallower and its armhole
 fuller. Every width is a quarter of its girth with ease; at the waist the dart is put back.
@@ -28,7 +28,7 @@ BUST_EASES = (
     (60.0, "6 cm, by proportion"), (0.0, "none, for stretch cloth"), (-20.0, "2 cm less, for stretch cloth"),
 )  # fmt: skip
 WAIST_EASES = ((0.0, "none"), (inches(0.5), "close, 1/2 in"), (inches(1), "1 in"), (60.0, "easy, 6 cm"))
-"""Sets of whole-garment ease, common practice (handbook 4.2)."""
+"""Sets of whole-garment ease, common practice (trade 4.2)."""
 
 
 class QuartersBodice(InchFrame):

@@ -1,4 +1,4 @@
-"""School 1 in centimetres (handbook 4.1): quarters on the fold, from the measured upper bust line.
+"""School 1 in centimetres (trade 4.1): quarters on the fold, from the measured upper bust line.
 
 The armhole line lies at the upper bust, the shoulder drops a tenth of its width, the neck is 8 cm wide, the
 armhole comes in 1 cm at its middle, the waist takes 2 cm for the dart, whose top is 3 cm below the bust line.

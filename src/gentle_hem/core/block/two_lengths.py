@@ -1,4 +1,4 @@
-"""School 2: two lengths with a bust dart (handbook 4.1).
+"""School 2: two lengths with a bust dart (trade 4.1).
 
 front ───┐ waist at the front waist length        back ───┐ waist at the back waist length
          │ their difference becomes a dart at the side, upper leg at the bust level;

@@ -1,1 +1,1 @@
-"""Cloth first: what a given piece of cloth can become (handbook 7.5, 12)."""
+"""Cloth first: what a given piece of cloth can become (trade 7.5, 12)."""

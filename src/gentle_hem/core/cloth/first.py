@@ -1,4 +1,4 @@
-"""This width and this many metres: how long, how full can it be? (handbook 7.5, 12)
+"""This width and this many metres: how long, how full can it be? (trade 7.5, 12)
 
 Circles are laid only in ways whose fit can be proved. A piece is a disc of the outer cut radius R, or what is left
 of it beside one or two straight edges with their allowance a:

@@ -1,4 +1,4 @@
-"""A-line skirts (handbook 5): flare added at the seams, or a dart closed to open the hem.
+"""A-line skirts (trade 5): flare added at the seams, or a dart closed to open the hem.
 
 by flare                              by closing a dart
 │    hip ╲                            waist ─╲╱─        closing w at d below the waist opens the hem
@@ -40,7 +40,7 @@ from gentle_hem.core.workings import Worked, Workings
 
 
 def flare_raise(length: float, flare: float, notes: Workings) -> Worked:
-    """How much a hem is raised at a seam that leans out by ``flare``: √(L² + f²) − L (handbook 5)."""
+    """How much a hem is raised at a seam that leans out by ``flare``: √(L² + f²) − L (trade 5)."""
     return notes.work(
         "hem raise", hypot(length, flare) - length, "√({length}² + {flare}²) − {length}",
         rule="the slanted edge is no longer than the straight one", length=length, flare=flare,

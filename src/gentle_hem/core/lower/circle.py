@@ -49,7 +49,7 @@ from gentle_hem.core.workings import Ratio, Share, Workings
 
 LEAST_DART, WIDEST_DART = 10.0, 35.0
 SMALLEST_SURPLUS_FOR_DARTS = 6.0
-"""Darts take 1-3.5 cm each, and none is worth stitching for less than 6 mm, common practice (handbook 9.1)."""
+"""Darts take 1-3.5 cm each, and none is worth stitching for less than 6 mm, common practice (trade 9.1)."""
 
 
 class CircleSkirt(LowerPart):
@@ -176,7 +176,7 @@ class CircleSkirt(LowerPart):
         return replace(two_panels((front, back), host, self.seam, found), point=inner.point)
 
     def remedies(self, report: JoinReport) -> list[Remedy]:
-        """New radius, then darts under the bodice's darts (handbook 9.1)."""
+        """New radius, then darts under the bodice's darts (trade 9.1)."""
         found = [remedy for remedy in (self._new_radius(report), self._darts(report)) if remedy]
         return found
 

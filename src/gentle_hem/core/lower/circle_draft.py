@@ -28,13 +28,13 @@ if TYPE_CHECKING:
 WIDEST_SWEEP = 1080.0
 FRONT_DART_LENGTH = 108.0
 BACK_DART_LENGTH = 140.0
-"""Skirt dart lengths: front 3½-5 in, back 5-6 in, common practice (handbook 5)."""
+"""Skirt dart lengths: front 3½-5 in, back 5-6 in, common practice (trade 5)."""
 
 DEEPEST_CURVED_HEM = 20.0
-"""A turned hem deeper than 2 cm on a circle will not lie flat, common practice (handbook 11)."""
+"""A turned hem deeper than 2 cm on a circle will not lie flat, common practice (trade 11)."""
 
 USUAL_WAIST_TO_HIP = 200.0
-"""Waist to hip when it was not taken: 20 cm, common practice (handbook 3.4)."""
+"""Waist to hip when it was not taken: 20 cm, common practice (trade 3.4)."""
 
 
 @dataclass(frozen=True)
@@ -354,7 +354,7 @@ class DraftedCircle:
         return made
 
     def _hip_findings(self, seam: float, notes: Workings) -> list[Finding]:
-        """Does the flare pass over the hips? (handbook 7.3: check it always)"""
+        """Does the flare pass over the hips? (trade 7.3: check it always)"""
         hip = self.host.figure.get("hip_girth")
         if hip is None:
             return []

@@ -1,4 +1,4 @@
-"""The circle's relations (handbook 7.4): high and low, handkerchief, gored circle, a full circle to each half.
+"""The circle's relations (trade 7.4): high and low, handkerchief, gored circle, a full circle to each half.
 
 high-low      L(φ) = Lf + (Lb − Lf)(1 − cos φ)/2, level at the sides half-way
 handkerchief  a square outline: shortest at the flat, longest at the corners
@@ -44,7 +44,7 @@ class FlareSkirt(LowerPart):
 
 
 def passes_the_hip(host: Host, seam: float, sweep: float, length: float, notes: Workings) -> list[Finding]:
-    """Does a flare pass over the hips? (handbook 7.3: check it always)"""
+    """Does a flare pass over the hips? (trade 7.3: check it always)"""
     hip, drop = host.figure.get("hip_girth"), host.figure.get("waist_to_hip") or 200.0
     depth = drop - host.level
     if hip is None or depth < 30 or length < depth:
@@ -136,7 +136,7 @@ def hang() -> Finding:
 
 
 def high_low_length(front: float, back: float, share: float) -> float:
-    """Length at a share of the way from CF (0) to CB (1): L(φ) = Lf + (Lb − Lf)(1 − cos φ)/2 (handbook 7.4)."""
+    """Length at a share of the way from CF (0) to CB (1): L(φ) = Lf + (Lb − Lf)(1 − cos φ)/2 (trade 7.4)."""
     return front + (back - front) * (1 - cos(pi * share)) / 2
 
 

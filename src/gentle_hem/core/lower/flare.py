@@ -1,4 +1,4 @@
-"""The flare's arithmetic (handbook 7.1-7.3): a ring, or part of one, whose inner edge is a seam.
+"""The flare's arithmetic (trade 7.1-7.3): a ring, or part of one, whose inner edge is a seam.
 
                  centre
                    ·  ╲ cut radius = seam radius − waist allowance
@@ -20,7 +20,7 @@ from math import asin, floor, pi, sin
 from gentle_hem.core.workings import Angle, Percent, Ratio, Worked, Workings
 
 HIP_EASE = 20.0
-"""Ease over the hip that lets its wearer sit and bend: 2 cm, common practice (handbook 10)."""
+"""Ease over the hip that lets its wearer sit and bend: 2 cm, common practice (trade 10)."""
 
 TAPE_HAIR = 1e-6
 """A radius this close under a tape's mark is on the mark (mm)."""
@@ -147,7 +147,7 @@ class FlareRadii:
 
 
 def least_sweep(seam: float, hip: float, waist_to_hip: float, notes: Workings, hip_ease: float = HIP_EASE) -> Worked:
-    """The smallest sweep (radians) whose flare passes over the hip: θ ≥ (H + ease − S) ÷ h (handbook 7.3)."""
+    """The smallest sweep (radians) whose flare passes over the hip: θ ≥ (H + ease − S) ÷ h (trade 7.3)."""
     return notes.work(
         "least sweep over the hip", max(0.0, (hip + hip_ease - seam) / waist_to_hip),
         "({hip} + {ease} − {seam}) ÷ {waist_to_hip}",
@@ -157,7 +157,7 @@ def least_sweep(seam: float, hip: float, waist_to_hip: float, notes: Workings, h
 
 
 def sweep_for_hem(seam: float, length: float, hem_sweep: float, notes: Workings) -> tuple[Worked, Worked]:
-    """Backwards from a wanted hem: the sweep (radians) and seam radius. θ = (M − S) ÷ L (handbook 7.3)."""
+    """Backwards from a wanted hem: the sweep (radians) and seam radius. θ = (M − S) ÷ L (trade 7.3)."""
     sweep = notes.work(
         "sweep", (hem_sweep - seam) / length, "({hem_sweep} − {seam}) ÷ {length}",
         kind=Angle.kind, hem_sweep=hem_sweep, seam=seam, length=length,

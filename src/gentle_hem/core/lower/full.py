@@ -1,4 +1,4 @@
-"""Fullness without a curve (handbook 8): gathered, pleated and tiered skirts, cut straight.
+"""Fullness without a curve (trade 8): gathered, pleated and tiered skirts, cut straight.
 
 gathered   cut width = seam × fullness
 pleated    cut = S + 2 · depth · n;  knife, box, inverted;  depth adjusted to hit S exactly
@@ -26,7 +26,7 @@ from gentle_hem.core.workings import Count, Ratio, Workings
 
 LEAST_FULLNESS = 1.15
 FULLNESSES = ((1.5, "1.5 times, heavy cloth"), (2, "twice"), (2.5, "2.5 times, light cloth"), (3, "3 times, net"))
-"""Common practice (handbook 8)."""
+"""Common practice (trade 8)."""
 
 
 def say_fullness(value: float) -> str:
@@ -311,6 +311,6 @@ def _of_tier(refs: tuple[EdgeRef, ...], tier: int) -> tuple[EdgeRef, ...]:
 
 
 def tier_heights(length: float, tiers: int, growth: float) -> list[float]:
-    """Finished heights that add up to the length, each ``growth`` times the one above (handbook 8)."""
+    """Finished heights that add up to the length, each ``growth`` times the one above (trade 8)."""
     first = length / sum(growth**k for k in range(tiers))
     return [first * growth**k for k in range(tiers)]

@@ -1,4 +1,4 @@
-"""Gored skirts (handbook 5): n panels, straight flare from the hip or a trumpet from a chosen level.
+"""Gored skirts (trade 5): n panels, straight flare from the hip or a trumpet from a chosen level.
 
       waist ÷ n             ╭─╮
       ╭───────╮            ╱   ╲      every gore's hem is curved, so that its middle is as long as its sides and the

@@ -1,4 +1,4 @@
-"""A gown cut in one with its bodice (handbook 4.1, 5): no waist seam, the bodice draft carried on down.
+"""A gown cut in one with its bodice (trade 4.1, 5): no waist seam, the bodice draft carried on down.
 
 │  ╱╲  │ waist: no seam       knee and hem = hip quarter − ½…1 in, or less for a tapered or mermaid line
 │  ╲╱   ╲ hip
@@ -26,7 +26,7 @@ from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
 
 DART_ABOVE_HIP = {True: inches(2), False: inches(1)}
-"""A gown's dart ends 2 in above the hip at the front, 1 in at the back: common practice (handbook 4.1)."""
+"""A gown's dart ends 2 in above the hip at the front, 1 in at the back: common practice (trade 4.1)."""
 
 
 class Gown(LowerPart):

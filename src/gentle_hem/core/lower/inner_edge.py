@@ -1,4 +1,4 @@
-"""A flare's inner edge under a bodice: an arc, or in front a curve that follows the bodice's point (handbook 7.4).
+"""A flare's inner edge under a bodice: an arc, or in front a curve that follows the bodice's point (trade 7.4).
 
     centre ·
            │╲╲ r         under a level waist the edge is an arc of radius r

@@ -1,4 +1,4 @@
-"""A lower part's front and back panels, and how a bodice's edge becomes their waist (handbook 5).
+"""A lower part's front and back panels, and how a bodice's edge becomes their waist (trade 5).
 
    centre          waist          side
      ┌──────╲╱──────╲╱─────────────╮     waist: the bodice's edge, its darts under the bodice's
@@ -31,7 +31,7 @@ HipEase = Annotated[Length, between(-60, 400)]
 HemAllowance = Annotated[Length, between(0, 150)]
 
 LEAST_HIP_EASE = 20.0
-"""Ease over the hip for sitting and bending, common practice (handbook 10)."""
+"""Ease over the hip for sitting and bending, common practice (trade 10)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -225,7 +225,7 @@ class Hips:
 
 
 def hips_of(host: Host, ease: float, shift: float, notes: Workings) -> tuple[Hips, list[Finding]]:
-    """Front and back hip widths: a quarter of the hip with ease, less and plus ``shift`` (handbook 4.3).
+    """Front and back hip widths: a quarter of the hip with ease, less and plus ``shift`` (trade 4.3).
 
     Measures that were not taken are estimated, and said so.
     """

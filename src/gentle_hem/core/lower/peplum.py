@@ -1,4 +1,4 @@
-"""Peplums (handbook 8): a short skirt on a blouse or jacket; circular, gathered, pleated, high and low, double.
+"""Peplums (trade 8): a short skirt on a blouse or jacket; circular, gathered, pleated, high and low, double.
 
 length = top length − waist length, both from the same shoulder point on the same side; usually 6-9 in
 """

@@ -1,4 +1,4 @@
-"""A flare's sector as a piece, whatever its hem: level, high and low, square (handbook 7.1, 7.4).
+"""A flare's sector as a piece, whatever its hem: level, high and low, square (trade 7.1, 7.4).
 
 centre ·
        │╲ r        inner edge: an arc of radius r, the seam

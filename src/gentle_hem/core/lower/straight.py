@@ -1,4 +1,4 @@
-"""Straight and tapered skirts (handbook 5): shaped from the bodice's edge to the hip, then straight or in to the hem.
+"""Straight and tapered skirts (trade 5): shaped from the bodice's edge to the hip, then straight or in to the hem.
 
 straight        tapered: the hem quarter less 1-2½ in at each side seam
 ╭───╮           ╭───╮

@@ -1,4 +1,4 @@
-"""Trousers for a jumpsuit (handbook 6), both crotch schools.
+"""Trousers for a jumpsuit (trade 6), both crotch schools.
 
      CF  waist                 the back is the front with its crotch extended 2 in more and its inside leg 1½ in more
       ╲ ╱─────╮                at mid-thigh and hem; CB slants and rises; its crotch point is lowered until the
@@ -39,7 +39,7 @@ from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
 
 FRONT_IN, BACK_IN, BACK_RISE = inches(1), 30.0, 22.0
-"""CF comes in 1 in at the waist; CB slants and rises ¾-1 in: common practice (handbook 6)."""
+"""CF comes in 1 in at the waist; CB slants and rises ¾-1 in: common practice (trade 6)."""
 
 BACK_CROTCH, BACK_LEG = inches(2), inches(1.5)
 """The back's crotch is extended 2 in more, its inside leg 1½ in more at mid-thigh and hem: common practice."""

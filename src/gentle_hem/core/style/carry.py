@@ -1,4 +1,4 @@
-"""Carrying a bodice draft on below the waist (handbook 4.1, 5): for a dropped waist, a basque, a gown cut in one.
+"""Carrying a bodice draft on below the waist (trade 4.1, 5): for a dropped waist, a basque, a gown cut in one.
 
         │   ╱╲     ╲
    O ───┼──╱  ╲─────W      waist: no seam here any more
@@ -22,7 +22,7 @@ from gentle_hem.core.pattern import Dart, Edge, Half, Notch, Piece
 from gentle_hem.core.style.waist_line import centre_of
 
 BELOW_SEAT = 127.0
-"""The seat's contour is reached 5 in below the hip line: common practice (handbook 4.3)."""
+"""The seat's contour is reached 5 in below the hip line: common practice (trade 4.3)."""
 
 LEAST = 5.0
 """Nothing is carried down by less than this (mm)."""
@@ -43,7 +43,7 @@ class Below:
     knee_width: float | None = None
     waist_to_knee: float | None = None
     seat: float = 0.0
-    """How far the centre comes in below the seat, 5 in below the hip (handbook 4.3)."""
+    """How far the centre comes in below the seat, 5 in below the hip (trade 4.3)."""
 
 
 def carried_down(piece: Piece, below: Below) -> Piece:

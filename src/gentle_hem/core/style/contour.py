@@ -1,4 +1,4 @@
-"""Contours: the hollows of the body taken out of a block (handbook 4.3, 4.4).
+"""Contours: the hollows of the body taken out of a block (trade 4.3, 4.4).
 
  back zip                          closer than the block
  neck ┬──╮                         neckline   a wedge to the bust point, closed into the waist dart
@@ -30,7 +30,7 @@ from gentle_hem.core.workings import Workings
 
 MOST_TOWARD_CENTRE = inches(0.75)
 """Of what is taken under the bust, ¼ to ¾ in goes toward the centre front, the rest on the dart's outer
-leg: common practice (handbook 4.4)."""
+leg: common practice (trade 4.4)."""
 
 BELOW_BUST = 70.0
 """Under the bust lies about 7 cm below the bust point where it was not measured: a rule of thumb (mm)."""

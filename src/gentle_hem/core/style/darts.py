@@ -1,4 +1,4 @@
-"""Darts changed where they are: merged, narrowed, shortened, laid as a pleat (handbook 4.5).
+"""Darts changed where they are: merged, narrowed, shortened, laid as a pleat (trade 4.5).
 
 merge        two mouths side by side become one; both angles stay
 narrow       the surplus goes to the centre and the side, or all to the side where the centre is a fold

@@ -1,4 +1,4 @@
-"""What happens at a front's centre and waist: button stand, keyhole, twist, basque (handbook 4.6, 4.7).
+"""What happens at a front's centre and waist: button stand, keyhole, twist, basque (trade 4.6, 4.7).
 
 stand              keyhole        twist                     basque
 ┌─┬────            ╲_  _╱         ___╱ fan of cuts          ────────────
@@ -19,7 +19,7 @@ from gentle_hem.core.style.spread import opened, smoothed
 from gentle_hem.core.style.waist_line import centre_of
 
 OFF_THE_RIDGE = 15.0
-"""A button is never sewn on the ridge of a seam: common practice (handbook 11)."""
+"""A button is never sewn on the ridge of a seam: common practice (trade 11)."""
 
 BUTTON_THICKNESS = 3.0
 PAST_THE_CENTRE = 3.0
@@ -61,7 +61,7 @@ def button_levels(top: float, bust: float, foot: float, count: int) -> tuple[lis
     """Where ``count`` buttons lie down a centre front, from the top, and how far apart (levels, y up, mm).
 
     One lies at the bust and one just above the waist seam, where the front is under stress; the rest are equally
-    spaced (handbook 11), so that the number may come out one more or fewer. None lies on a seam's ridge at either end.
+    spaced (trade 11), so that the number may come out one more or fewer. None lies on a seam's ridge at either end.
     """
     high, low = top - OFF_THE_RIDGE, foot + OFF_THE_RIDGE
 

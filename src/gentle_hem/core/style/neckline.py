@@ -1,4 +1,4 @@
-"""Necklines (handbook 4.6): the neck edge of a block redrawn, and the facing cut from it.
+"""Necklines (trade 4.6): the neck edge of a block redrawn, and the facing cut from it.
 
   N' N            round     a quarter of an oval from the shoulder to the centre
    ╲              V         straight to the centre
@@ -22,7 +22,7 @@ from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Edge, Layer, Piece, Role
 
 FACING_WIDTH = 45.0
-"""Facings are 1½-2 in wide, common practice (handbook 11)."""
+"""Facings are 1½-2 in wide, common practice (trade 11)."""
 
 
 class Neckline(StrEnum):

@@ -1,4 +1,4 @@
-"""Princess seams, yokes and midriffs: a half cut into panels (handbook 4.6).
+"""Princess seams, yokes and midriffs: a half cut into panels (trade 4.6).
 
 shoulder ╲          neckline ╲         armhole ╲        yoke ───────    midriff
           │                   │                 ╲        ┌─────────┐    ┌─────────┐
@@ -23,7 +23,7 @@ from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.waist_line import centre_of
 
 OVER_BUST_EASE = 6.0
-"""A princess seam may be eased by up to 6 mm over the bust, common practice (handbook 9.1)."""
+"""A princess seam may be eased by up to 6 mm over the bust, common practice (trade 9.1)."""
 
 ROUNDED = 45.0
 """How far above and below the bust point a princess line is rounded (mm)."""

@@ -1,4 +1,4 @@
-"""Moving a dart by pivoting about the bust point (handbook 4.5).
+"""Moving a dart by pivoting about the bust point (trade 4.5).
 
 N────T              N──╲ ╱──T      the part between the old dart and the new slash turns about
 │   L1              │   Q          the pivot until the old dart is closed; the slash opens by
@@ -18,7 +18,7 @@ from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
 
 SHORT_OF_PIVOT = 25.0
-"""A stitched dart stops 2.5 cm short of the bust point, common practice (handbook 4.5)."""
+"""A stitched dart stops 2.5 cm short of the bust point, common practice (trade 4.5)."""
 
 EDGE_HAIR = 1e-6
 

@@ -1,4 +1,4 @@
-"""Slash and spread (handbook 4.7): cuts opened by equal amounts, hinged at their far ends.
+"""Slash and spread (trade 4.7): cuts opened by equal amounts, hinged at their far ends.
 
 ──┬──┬──┬──          ╲  │  ╱
   │  │  │     ──►     ╲ │ ╱        fullness at the opened edge = cuts × spread

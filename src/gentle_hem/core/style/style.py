@@ -51,7 +51,7 @@ CLEAR_OF_DART = 12.0
 
 DART_ABOVE_HIP = {"front": 50.8, "back": 25.4}
 """A dart carried below the waist ends 2 in above the hip at the front, 1 in at the back: common practice
-(handbook 4.1)."""
+(trade 4.1)."""
 
 
 USUAL = {

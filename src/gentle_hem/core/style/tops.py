@@ -1,4 +1,4 @@
-"""How a bodice ends at the top, when it is not held by both shoulders (handbook 4.6).
+"""How a bodice ends at the top, when it is not held by both shoulders (trade 4.6).
 
 off the shoulder      strapless        halter              one shoulder
  ___________         ___________         N╲                   ╲N
@@ -29,7 +29,7 @@ SHORT_OF_TOP = 12.0
 """A dart stops this far below a bare top's edge (mm)."""
 
 OVER_THE_SHOULDER = inches(1.25)
-"""A strap is measured over the shoulder from front to back, and 1 to 1½ in more: common practice (handbook 4.6)."""
+"""A strap is measured over the shoulder from front to back, and 1 to 1½ in more: common practice (trade 4.6)."""
 
 
 class Top(StrEnum):
@@ -233,7 +233,7 @@ def strip(
 
 
 def straps(table: Styling, kind: str, width: float, allowance: float, block: tuple[Piece, Piece]) -> None:
-    """Straps from the front's top edge over the shoulder to the back's (handbook 4.6).
+    """Straps from the front's top edge over the shoulder to the back's (trade 4.6).
 
     ``block`` are front and back before their tops were cut: the strap follows their shoulder.
     """

@@ -1,4 +1,4 @@
-"""The circle sum: every radius of a flare from the seam it is sewn to (handbook 7.1, 7.2)."""
+"""The circle sum: every radius of a flare from the seam it is sewn to (trade 7.1, 7.2)."""
 
 from __future__ import annotations
 

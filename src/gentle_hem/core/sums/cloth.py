@@ -1,4 +1,4 @@
-"""Cloth first: how long, how full can it be from this width and this many metres? (handbook 7.5, 12)"""
+"""Cloth first: how long, how full can it be from this width and this many metres? (trade 7.5, 12)"""
 
 from __future__ import annotations
 

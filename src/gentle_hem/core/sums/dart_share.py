@@ -1,4 +1,4 @@
-"""The dart sum: what the lower edge has too much, shared among darts (handbook 5, 9.1)."""
+"""The dart sum: what the lower edge has too much, shared among darts (trade 5, 9.1)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The gathering sum: how wide to cut for a seam, and how many cloth widths that is (handbook 8)."""
+"""The gathering sum: how wide to cut for a seam, and how many cloth widths that is (trade 8)."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ from gentle_hem.core.sums.sum import Sum, SumAllowance, SumLength, SumSeam, Valu
 from gentle_hem.core.workings import Count, Ratio, Workings
 
 LEAST_SENSIBLE = 1.15
-"""Below this fullness a gather looks like a mistake, common practice (handbook 9.1)."""
+"""Below this fullness a gather looks like a mistake, common practice (trade 9.1)."""
 
 
 class GatherSum(Sum):

@@ -1,4 +1,4 @@
-"""The skirt's length: what is left of the full length below the bodice (handbook 5)."""
+"""The skirt's length: what is left of the full length below the bodice (trade 5)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""From the hem backwards: the sweep that gives a wanted hem (handbook 7.3)."""
+"""From the hem backwards: the sweep that gives a wanted hem (trade 7.3)."""
 
 from __future__ import annotations
 

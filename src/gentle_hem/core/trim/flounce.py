@@ -1,4 +1,4 @@
-"""Circular flounces (handbook 8): rings, or one spiral, whose inner edge is sewn on flat and whose outer edge ripples.
+"""Circular flounces (trade 8): rings, or one spiral, whose inner edge is sewn on flat and whose outer edge ripples.
 
 ring      r = (base ÷ n + 2j) ÷ 2π on the seam line; each has two cut ends with a join allowance j
 spiral    the inner edge an Archimedean spiral; one piece for the whole base
@@ -40,7 +40,7 @@ class RingNumbers:
 
 
 def ring(base: float, rings: int, width: float, join: float, inner: float, hem: float, notes: Workings) -> RingNumbers:
-    """All the numbers of n rings: r = (base ÷ n + 2j) ÷ 2π (handbook 8)."""
+    """All the numbers of n rings: r = (base ÷ n + 2j) ÷ 2π (trade 8)."""
     radius = notes.work(
         "seam radius", (base / rings + 2 * join) / tau, "({base} ÷ {rings} + 2 × {join_allowance}) ÷ 2π",
         base=base, rings=Count(rings), join_allowance=join,

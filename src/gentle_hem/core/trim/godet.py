@@ -1,4 +1,4 @@
-"""Godets: sectors set into a slit or seam to widen a hem (handbook 8).
+"""Godets: sectors set into a slit or seam to widen a hem (trade 8).
 
             tip  ← stitched stop, notch here
             /\\

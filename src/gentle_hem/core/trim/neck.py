@@ -1,4 +1,4 @@
-"""What is sewn round the neck or shoulders (handbook 8): stand collar, neck band, cape; and an elastic edge.
+"""What is sewn round the neck or shoulders (trade 8): stand collar, neck band, cape; and an elastic edge.
 
 stand collar   as long as the neckline, with the same ends
 neck band      neck girth + 1 in; cut 2 × finished width

@@ -1,4 +1,4 @@
-"""Slits and vents (handbook 5, 10): room to walk in a narrow hem.
+"""Slits and vents (trade 5, 10): room to walk in a narrow hem.
 
 slit   a seam left open from the hem up          vent   an extension on the centre back, 9 × 1¾ in, lapped
 """
@@ -22,7 +22,7 @@ from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
 
 VENT_HEIGHT, VENT_WIDTH = inches(9), inches(1.75)
-"""A vent is 9 × 1¾ in: common practice (handbook 5)."""
+"""A vent is 9 × 1¾ in: common practice (trade 5)."""
 
 OPENS_BY_ITS_HEIGHT = 1.0
 """A slit h high lets the hem open by about its own height at each stride: an estimate."""

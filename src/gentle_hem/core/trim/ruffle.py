@@ -1,4 +1,4 @@
-"""Gathered strips (handbook 8): a ruffle at the hem, a flounce where a gown is cut off, a side ruffle.
+"""Gathered strips (trade 8): a ruffle at the hem, a flounce where a gown is cut off, a side ruffle.
 
 hem ruffle      hem ─────────        flounce   gown drafted to its full length, then cut off at the line;
                 ∿∿∿∿∿∿∿∿∿ strip                its base is the sweep at the cut line

@@ -1,4 +1,4 @@
-"""Set-in sleeves (handbook 8), plain and puffed, their caps walked against the armhole of the styled bodice.
+"""Set-in sleeves (trade 8), plain and puffed, their caps walked against the armhole of the styled bodice.
 
          top
        ╭──┴──╮           the slanted line from top to underarm; the curve crosses it at its middle, above it in
@@ -32,7 +32,7 @@ ABOVE, FRONT_BELOW, BACK_BELOW = inches(0.5), inches(0.75), inches(0.375)
 """The cap curve lies ½ in above its slanted line in the upper half, ⅜-¾ in below in the lower: common practice."""
 
 LEAST_CAP_EASE, MOST_CAP_EASE = 20.0, 40.0
-"""Cap ease 2-4 cm: common practice (handbook 8, 9.1)."""
+"""Cap ease 2-4 cm: common practice (trade 8, 9.1)."""
 
 
 class Sleeve(Trim):
