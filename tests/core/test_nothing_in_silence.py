@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 import pytest
+from pytest import approx
 
 from conftest import drafted_recipe, own_recipe
 from gentle_hem.core.findings import Severity, in_recipe, refused
@@ -77,3 +78,80 @@ def test_no_seam_is_exempt_from_being_walked(name):
     [finding] = [f for f in table.findings if f.code == "seam-does-not-walk"]
     assert finding.severity is Severity.STOP
     assert name in finding.text(recipe.unit)
+
+
+MERMAID = {
+    "lower": {"kind": "gown", "length": 1000, "hem_in": 40},
+    "panels": {"front_princess": "shoulder", "back_princess": "shoulder"},
+}
+GODETS = {"kind": "godets", "count": 6, "angle": 60, "height": 380}
+RUFFLE = {"kind": "hem_ruffle", "height": 200, "fullness": 3, "place": "cut_off"}
+
+
+def mermaid(trims, **rest):
+    recipe = drafted_recipe("two_lengths")
+    return type(recipe).model_validate(recipe.model_dump(mode="json") | MERMAID | {"trims": trims} | rest)
+
+
+def godet_joins(garment):
+    return [join for join in garment.joins if join.lower_name == "godet"]
+
+
+def test_a_godet_is_held_against_the_slit_that_is_drawn():
+    """After the hem is cut off for a ruffle the slit is measured again, not the number that was typed."""
+    garment = make_up(mermaid([GODETS, RUFFLE]))
+    joins = godet_joins(garment)
+    assert len(joins) == 2
+    for join in joins:
+        assert join.upper.runs[0][2] == approx(380, abs=0.01), "the slit's own length on its panel"
+        assert join.verdict.fits
+
+
+def test_trims_in_any_order_give_the_same_garment():
+    one, other = (make_up(mermaid(trims)) for trims in ([GODETS, RUFFLE], [RUFFLE, GODETS]))
+    assert {piece.name: piece for piece in one.pieces} == {piece.name: piece for piece in other.pieces}
+    assert {join.name for join in one.joins} == {join.name for join in other.joins}
+
+
+def test_a_godet_longer_than_its_slit_does_not_meet(monkeypatch):
+    """Planted: the panels are cut shorter after the godets are let in, as the program once did."""
+    from gentle_hem.core.trim import ruffle
+
+    monkeypatch.setattr(ruffle.HemRuffle, "cut_first", lambda self, dress, where: dress)
+    whole = ruffle.HemRuffle.make_up
+
+    def late(self, dress, where, notes):
+        return whole(self, ruffle.cut_off(dress, self.height, where), where, notes)
+
+    monkeypatch.setattr(ruffle.HemRuffle, "make_up", late)
+    joins = godet_joins(make_up(mermaid([GODETS, RUFFLE])))
+    assert joins
+    assert not any(join.verdict.fits for join in joins)
+
+
+def codes(garment):
+    return {finding.code for finding in garment.findings}
+
+
+def test_buttons_to_the_waist_do_not_let_a_jumpsuit_be_stepped_into():
+    trousers = {"lower": {"kind": "trousers"}, "panels": {"stand": 25}}
+    recipe = drafted_recipe("two_lengths")
+
+    def worn(place, lower=None):
+        data = recipe.model_dump(mode="json") | trousers | {"opening": {"place": place}}
+        return make_up(type(recipe).model_validate(data | ({"lower": lower} if lower else {})))
+
+    assert "cannot-be-got-into" in codes(worn("none"))
+    assert "cannot-be-got-into" not in codes(worn("side"))
+    assert "cannot-be-got-into" not in codes(worn("none", {"kind": "gown"})), "a gown is buttoned to its hem"
+
+
+def test_a_gown_without_an_opening_is_held_against_its_waist_not_its_hem():
+    wide = {"lower": {"kind": "gown", "length": 900, "hem_in": -400}, "opening": {"place": "none"}}
+    assert "cannot-be-got-into" in codes(make_up(mermaid([], **wide)))
+
+
+def test_a_zip_longer_than_the_part_it_sits_in_is_said():
+    recipe = drafted_recipe("quarters", lower={"length": 150})
+    assert "zip-longer-than-part" in codes(make_up(recipe))
+    assert "zip-longer-than-part" not in codes(make_up(drafted_recipe("quarters", lower={"length": 500})))

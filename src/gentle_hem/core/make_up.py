@@ -85,7 +85,9 @@ class _MakingUp:
             (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None,
         )  # fmt: skip
         self._take(bodice)
-        self.waist = 2 * unroll(bodice.waist, self.pieces, bodice.corners).length
+        # a gown's lowest edge is its hem: its waist is the block's
+        edge = block if bodice.carried else bodice
+        self.waist = 2 * unroll(edge.waist, {p.name: p for p in edge.pieces}, edge.corners).length
         lower = self._cut_in_one(bodice, gown) if gown and bodice.carried else self._joined(bodice)
         upper = frozenset(_gown(p.name) if bodice.carried else p.name for p in bodice.pieces)
         below = bodice.level + recipe.band.depth + recipe.lower.hangs if not bodice.carried else recipe.lower.hangs
@@ -222,6 +224,8 @@ class _MakingUp:
             names,
         )
         for place, trim in enumerate(recipe.trims):
+            dress = trim.cut_first(dress, f"trims.{place}")
+        for place, trim in sorted(enumerate(recipe.trims), key=lambda one: one[1].turn):
             where = f"trims.{place}"
             try:
                 dress = trim.make_up(dress, where, self.notes)
@@ -254,14 +258,17 @@ class _MakingUp:
 
     def _inner(self, join: InnerJoin) -> None:
         """A join inside a part or between parts, measured like the waist seam."""
-        upper = _laid(join.upper, join.upper_corners, join.upper_length, self.pieces)
+        if join.upper_from:
+            upper = _stretch(join.upper[0], join.upper_from, join.upper_corners, self.pieces)
+        else:
+            upper = _laid(join.upper, join.upper_corners, join.upper_length, self.pieces)
         lower = _laid(join.lower, join.lower_corners, join.lower_length, self.pieces)
         report = compare(
             join.name, upper, lower, 0.0, fullness=join.fullness, manner=join.manner, names=join.names
         )  # fmt: skip
         self.joins.append(report)
         self.findings += findings_for(report)
-        if join.upper and join.upper_length is None and join.lower_length is None:
+        if join.upper and not join.upper_from and join.upper_length is None and join.lower_length is None:
             self.seams.append(Seam(join.name, join.upper, join.lower, 0.0, join.fullness))
 
     def _worn(self, bodice: Made, dress: Dressed, upper: frozenset[str]) -> Worn:
@@ -279,6 +286,17 @@ class _MakingUp:
             hem=2 * dress.half_hem if dress.hem else 0.0, opened=dress.opened, below_waist=dress.length,
             trousers_crotch=self.crotch, front_length=front, back_length=back,
         )  # fmt: skip
+
+
+def _stretch(ref: EdgeRef, landmark: str, corners: tuple[str, ...], pieces: dict[str, Piece]) -> Unrolled:
+    """An edge from a mark on it down to the hem, as it is drawn."""
+    piece = pieces[ref.piece]
+    path = piece.edge(ref.edge).path
+    at = next(notch.at for notch in piece.notches if notch.edge == ref.edge and notch.landmark == landmark)
+    hems = [place for edge in piece.edges if edge.role is Role.HEM for place in (edge.path.start, edge.path.end)]
+    upwards = any(place.distance(path.start) < 0.01 for place in hems)
+    long = at if upwards else path.length - at
+    return Unrolled((Landmark(corners[0], 0.0), Landmark(corners[-1], long)), ((ref.piece, ref.edge, long),))
 
 
 def _laid(

@@ -172,6 +172,8 @@ class InnerJoin:
     fullness: float = 1.0
     manner: str = "flat"
     names: tuple[str, str] = ("upper", "lower")
+    upper_from: str = ""
+    """The landmark from which its upper edge is used, down to the hem: where a godet's slit is stopped."""
     upper_length: float | None = None
     lower_length: float | None = None
 

@@ -15,6 +15,7 @@ from typing import TYPE_CHECKING
 
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, warn
+from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import OpeningPlace
 from gentle_hem.core.workings import Ratio, Worked, Workings
 
@@ -72,7 +73,13 @@ class Worn:
 def wear(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
     """Every way in which the garment cannot be worn, with ways out."""
     notes = notes.about("wear")
-    found = [*_getting_in(recipe, worn), *_over_the_head(recipe, worn), *_floor(recipe, worn), *_weight(recipe, worn)]
+    found = [
+        *_getting_in(recipe, worn),
+        *_zip(recipe, worn),
+        *_over_the_head(recipe, worn),
+        *_floor(recipe, worn),
+        *_weight(recipe, worn),
+    ]
     if worn.trousers_crotch is not None:
         found += _trunk(recipe, worn, notes)
     else:
@@ -81,8 +88,9 @@ def wear(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
 
 
 def _getting_in(recipe: Recipe, worn: Worn) -> list[Finding]:
-    if recipe.opening.place is not OpeningPlace.NONE or recipe.panels.stand:
-        return []  # a zip, or buttons down the front
+    buttoned = recipe.panels.stand > 0
+    if recipe.opening.place is not OpeningPlace.NONE or (buttoned and isinstance(recipe.lower, Gown)):
+        return []  # a zip, or buttons all the way down
     get = recipe.figure.get
     bust, shoulders, hip = get("bust_girth"), get("off_shoulder_girth"), get("hip_girth")
     over_head = max(bust or 0.0, shoulders or 0.0)
@@ -112,13 +120,30 @@ def _getting_in(recipe: Recipe, worn: Worn) -> list[Finding]:
     return [
         stop(
             "cannot-be-got-into",
-            "There is no opening, and its waist of {waist} does not pass over {body}: it cannot be got into.",
+            "{opening}, and its waist of {waist} does not pass over {body}: it cannot be got into.",
             *in_recipe("opening.place"),
             remedies=tuple(remedies),
+            opening="Its buttons open it only down to the waist seam" if buttoned else "There is no opening",
             waist=worn.waist,
             body=needed,
         )
     ]
+
+
+def _zip(recipe: Recipe, worn: Worn) -> list[Finding]:
+    """A zip that ends below the part it sits in opens it through the hem."""
+    zip_end = recipe.opening.below_waist
+    if recipe.opening.place is OpeningPlace.NONE or zip_end <= worn.below_waist:
+        return []
+    return [
+        note(
+            "zip-longer-than-part",
+            "The zip would end {zip} below the waist, and the {part} is {long} long: it opens through the hem. Take a "
+            "zip that separates, or a shorter one.",
+            *in_recipe("opening.below_waist"),
+            zip=zip_end, part=recipe.lower.title.lower(), long=worn.below_waist,
+        )
+    ]  # fmt: skip
 
 
 def _trims(recipe: Recipe) -> list[dict[str, object]]:

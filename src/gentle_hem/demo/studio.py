@@ -122,7 +122,7 @@ PLAYERS = (
             Work("Peplum jacket-blouse", f"{KEEPER}, first act", date(2026, 6, 12), {
                 "bodice": {"kind": "two_lengths", "waist_ease": "3cm"}, "panels": {"stand": "2.5cm"},
                 "lower": {"kind": "peplum", "style": "double", "length": "18cm"},
-                "trims": [{"kind": "sleeve", "style": "puff", "length": "26cm"}], "opening": {"place": "none"},
+                "trims": [{"kind": "sleeve", "style": "puff", "length": "26cm"}], "opening": {"place": "side"},
             }),
             Work("Harbour dance dress", f"{KEEPER}, third act", date(2026, 6, 12), {
                 "bodice": bodice(("11.2cm", "3.2cm", "13.4cm"), ("10.6cm", "2.4cm", "12.8cm"), "21cm"),
@@ -199,7 +199,7 @@ PLAYERS = (
                 "front_yoke": "12cm"},
                 "lower": {"kind": "trousers", "length": "99cm", "hem_round": "44cm", "side_in": "3cm",
                 "crotch_ease": "2cm"},
-                "trims": [{"kind": "stand_collar", "height": "4cm"}], "opening": {"place": "none"},
+                "trims": [{"kind": "stand_collar", "height": "4cm"}], "opening": {"place": "side"},
             }),
             Work("Tide dance dress", f"{TIDE}, chorus", date(2026, 6, 26), {
                 "bodice": {"kind": "two_lengths"}, "panels": {"front_princess": "shoulder"},

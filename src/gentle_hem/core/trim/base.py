@@ -9,6 +9,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
+from enum import IntEnum
+from typing import ClassVar
 
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding
@@ -69,8 +71,24 @@ class Dressed:
         return f"{wanted} {n}"
 
 
+class Turn(IntEnum):
+    """When a trim is made up, whatever its place among the sentences: what is let into the panels comes before what is
+    sewn to their hem, so that trims in any order give one garment.
+    """
+
+    INTO_THE_PANELS = 0
+    AT_THE_HEM = 1
+    ELSEWHERE = 2
+
+
 class Trim(RecipePart):
     """One thing added to a garment."""
+
+    turn: ClassVar[Turn] = Turn.ELSEWHERE
+
+    def cut_first(self, dress: Dressed, where: str) -> Dressed:
+        """What is cut off before any trim is made up: the stretch of hem that a strip takes the place of."""
+        return dress
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         """The garment with this added. ``where`` is the trim's place in the recipe. Never raises for a valid recipe."""

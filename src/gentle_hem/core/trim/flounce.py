@@ -18,7 +18,7 @@ from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.parts import InnerJoin, between, number_between
 from gentle_hem.core.pattern import Edge, EdgeRef, Piece, Role
 from gentle_hem.core.sentences import Word, length, number
-from gentle_hem.core.trim.base import Dressed, Trim
+from gentle_hem.core.trim.base import Dressed, Trim, Turn
 from gentle_hem.core.trim.ruffle import joined_hem
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Count, Ratio, Worked, Workings
@@ -63,6 +63,7 @@ def ring(base: float, rings: int, width: float, join: float, inner: float, hem: 
 class RingFlounce(Trim):
     """A flounce of 6 rings, 20 cm deep, at the hem."""
 
+    turn: ClassVar[Turn] = Turn.AT_THE_HEM
     title: ClassVar[str] = "Ring flounce"
     sentences: ClassVar[tuple[str, ...]] = (
         "A circular flounce of {rings} rings, {width} deep, sewn to the hem, its joins {join}, its hem {hem}.",
@@ -146,6 +147,7 @@ def _sweep(start: float, end: float) -> float:
 class SpiralFlounce(Trim):
     """A spiral flounce 15 cm deep for the whole hem in one piece."""
 
+    turn: ClassVar[Turn] = Turn.AT_THE_HEM
     title: ClassVar[str] = "Spiral flounce"
     sentences: ClassVar[tuple[str, ...]] = (
         "A spiral flounce {width} deep, cut in one from a first radius of {start}, sewn to the hem, its hem {hem}.",

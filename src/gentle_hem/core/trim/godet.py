@@ -22,7 +22,7 @@ from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.parts import InnerJoin, between, number_between
 from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role
 from gentle_hem.core.sentences import Word, choice, length, number
-from gentle_hem.core.trim.base import Dressed, Trim
+from gentle_hem.core.trim.base import Dressed, Trim, Turn
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Angle, Count, Ratio, Worked, Workings
 
@@ -63,6 +63,7 @@ def godet(height: float, angle: float, dip: float, count: int, notes: Workings) 
 class Godets(Trim):
     """Six godets of 60°, 40 cm high, let into the seams."""
 
+    turn: ClassVar[Turn] = Turn.INTO_THE_PANELS
     title: ClassVar[str] = "Godets"
     sentences: ClassVar[tuple[str, ...]] = (
         "{count} godets of {angle}, {height} high, let into {place}, dipping {dip} in the middle, spread "
@@ -153,19 +154,17 @@ class Godets(Trim):
                 changed.append(
                     replace(host, internal=(*host.internal, slash), remark="slash to the stitched stop for a godet")
                 )
-        join = InnerJoin(
-            f"{name} seam", (), (EdgeRef(name, "left"),), ("tip", "hem"), ("tip", "hem"), names=("slit", "godet"),
-            upper_length=height,
+        slits = [EdgeRef(host.name, edge.name) for host, edge in sides] if self.place == "seams" else []
+        join, other = (
+            InnerJoin(
+                seam, (slit,) if slit else (), (EdgeRef(name, side),), ("tip", "hem"), ("tip", "hem"),
+                names=("slit", "godet"), upper_length=None if slit else height, upper_from=stop_note if slit else "",
+            )
+            for seam, side, slit in (
+                (f"{name} seam", "left", slits[0] if slits else None),
+                (f"{name} other seam", "right", slits[-1] if slits else None),
+            )
         )  # fmt: skip
-        other = InnerJoin(
-            f"{name} other seam",
-            (),
-            (EdgeRef(name, "right"),),
-            ("tip", "hem"),
-            ("tip", "hem"),
-            names=("slit", "godet"),
-            upper_length=height,
-        )
         added = piece.stitched_length("hem")
         return replace(
             dress, pieces=dress.with_pieces(changed), joins=(*dress.joins, join, other),

@@ -17,7 +17,7 @@ from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.parts import between
 from gentle_hem.core.pattern import Edge, Notch, Piece, Role
 from gentle_hem.core.sentences import Word, choice, length
-from gentle_hem.core.trim.base import Dressed, Trim
+from gentle_hem.core.trim.base import Dressed, Trim, Turn
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
 
@@ -31,6 +31,7 @@ OPENS_BY_ITS_HEIGHT = 1.0
 class Slit(Trim):
     """A slit 30 cm up the side seams."""
 
+    turn: ClassVar[Turn] = Turn.INTO_THE_PANELS
     title: ClassVar[str] = "Slit"
     sentences: ClassVar[tuple[str, ...]] = ("A slit {height} high in {place}.",)
     words: ClassVar[dict[str, Word]] = {
@@ -70,6 +71,7 @@ class Slit(Trim):
 class Vent(Trim):
     """A vent 9 in high and 1¾ in wide at the centre back."""
 
+    turn: ClassVar[Turn] = Turn.INTO_THE_PANELS
     title: ClassVar[str] = "Vent"
     sentences: ClassVar[tuple[str, ...]] = ("A vent {height} high and {width} wide at the centre back.",)
     words: ClassVar[dict[str, Word]] = {"height": length("height of the vent"), "width": length("width of the vent")}

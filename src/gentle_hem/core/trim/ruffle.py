@@ -12,14 +12,14 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
-from gentle_hem.core.findings import in_recipe, warn
+from gentle_hem.core.findings import in_recipe, refused, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.lower.full import say_fullness
 from gentle_hem.core.parts import InnerJoin, between, number_between
 from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role
 from gentle_hem.core.sentences import Word, choice, length, number
-from gentle_hem.core.trim.base import Dressed, Trim
+from gentle_hem.core.trim.base import Dressed, Trim, Turn
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Ratio, Workings
 
@@ -31,6 +31,7 @@ TIMES = ((1.5, "1.5 times"), (2, "twice"), (2.5, "2.5 times"), (3, "three times"
 class HemRuffle(Trim):
     """A ruffle 12 cm deep at the hem, twice as wide."""
 
+    turn: ClassVar[Turn] = Turn.AT_THE_HEM
     title: ClassVar[str] = "Hem ruffle"
     sentences: ClassVar[tuple[str, ...]] = (
         "A gathered ruffle {height} deep, {fullness} as wide as the edge, {place}, its hem {hem}.",
@@ -51,10 +52,11 @@ class HemRuffle(Trim):
     place: Literal["added", "cut_off"] = "added"
     hem: HemAllowance = Field(inches(0.5), description="Hem of the ruffle: ½ in.")
 
+    def cut_first(self, dress: Dressed, where: str) -> Dressed:
+        return cut_off(dress, self.height, where) if self.place == "cut_off" else dress
+
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("ruffle")
-        if self.place == "cut_off":
-            dress = cut_off(dress, self.height, where)
         half = dress.half_hem
         base = notes.work(
             "ruffle base", 2 * half, "the sweep where it is sewn",
@@ -118,7 +120,7 @@ def cut_off(dress: Dressed, by: float, where: str) -> Dressed:
             pieces[ref.piece] = shortened(pieces[ref.piece], ref.edge, by)
         except CannotMake:
             return dress.also(
-                warn(
+                refused(
                     "cannot-cut-off",
                     "The {piece} is not long enough to cut {by} off; the strip is added below it instead.",
                     *in_recipe(f"{where}.place", f"{where}.height"),
