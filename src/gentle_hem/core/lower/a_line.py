@@ -10,13 +10,14 @@ by flare                              by closing a dart
 from __future__ import annotations
 
 from dataclasses import replace
-from math import atan2, cos, hypot, pi
+from math import atan2, cos, hypot, sin
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
 from gentle_hem.core.findings import Finding, note
-from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Point
+from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.lower.panel import (
     Hips,
     Quarter,
@@ -96,10 +97,15 @@ class ALineSkirt(ShapedSkirt):
         return _darts_closed(piece, notes, findings)
 
 
+FANNED = 6
+"""Into how many stretches the hem is divided to be drawn, each fanning out a little more than the last."""
+
+
 def flared(part: Quarter, hip_depth: float, long: float, flare: float, from_hip: bool) -> tuple[Path, Path]:
     """The side from the waist down, leaning out by ``flare`` at the hem, and the hem square to both its ends.
 
-    The slanted stretch is as long as the straight one would be, so the hem rises toward the seam.
+    The slanted stretch is as long as the straight one would be, so the hem rises toward the seam; at the centre the
+    skirt is as long as asked, and between them the hem follows the cloth as it fans out.
     """
     top = Point(part.drawn, 0)
     if from_hip:
@@ -119,10 +125,12 @@ def flared(part: Quarter, hip_depth: float, long: float, flare: float, from_hip:
     side = Path((*upper, Line(start, foot)))
     if lean < 1e-4:
         return side, Path.of(Line(Point(0, foot.y), foot))
-    # the hem is an arc about the place where the leaning side would meet the centre line
-    reach = foot.x / (flare / hypot(flare, straight))
-    centre = Point(0, foot.y + reach * cos(lean))
-    return side, Path.of(Arc(centre, reach, -pi / 2, lean))
+    places = []
+    for k in range(FANNED + 1):
+        share = k / FANNED
+        turn = lean * share
+        places.append(Point(start.x * share, start.y) + Point(sin(turn), -cos(turn)) * straight)
+    return side, smooth_through(places, Point(1, 0), Point(cos(lean), sin(lean)))
 
 
 def _darts_closed(piece: Piece, notes: Workings, findings: list[Finding]) -> Piece:

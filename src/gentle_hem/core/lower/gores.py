@@ -39,6 +39,12 @@ from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Count, Workings
 
+WIDEST_LEAN = 6.0
+"""A side that leans out more than six times its length is no side any more."""
+
+HEM_AS_ASKED = 3.0
+"""A hem that measures within 3 mm of what was asked is what was asked (mm)."""
+
 
 @dataclass(frozen=True, slots=True)
 class Gore:
@@ -55,13 +61,24 @@ class Gore:
         """Right half, its middle on x = 0: the waist from the side to the middle, the side down, the hem outwards.
 
         The hem is a curve square to the side and to the middle, which is as long as the side; the waist is an arc
-        square to the side.
+        square to the side. The gore is leaned until its hem is as long as asked.
         """
+        flare = max((self.hem - self.hip) / 2, -self.hip / 2 + 5)
+        widest = WIDEST_LEAN * max(self.length, 1.0)
+        for _ in range(20):
+            made = self._leaned(flare)
+            off = self.hem / 2 - made[2].length
+            if abs(off) < 0.005 or abs(flare + off) > widest:
+                break
+            flare = max(flare + off, -self.hip / 2 + 5)
+        return made
+
+    def _leaned(self, flare: float) -> tuple[Path, Path, Path]:
+        """The half gore whose side leans out by ``flare`` over its straight stretch."""
         hip = Point(self.hip / 2, -self.hip_depth)
         level = max(self.flare_from, self.hip_depth)
         narrow = Point(self.hip / 2, -level)
         straight = max(self.length - level, 1.0)
-        flare = max((self.hem - self.hip) / 2, -self.hip / 2 + 5)
         lean = atan2(flare, straight)
         foot = narrow + Point(sin(lean), -cos(lean)) * straight
         half_waist = self.waist / 2
@@ -191,6 +208,17 @@ class Gores(LowerPart):
                    gores_in_front=Count(plan.front) if not plan.whole else Count(self.count))  # fmt: skip
         gores = [Gore(width, float(hip), float(hem), hips.depth, level, self.length) for width in waists]
         made = _GoresMade(self, host, plan, gores).made()
+        drawn = self.count * sum(2 * gore.half()[2].length for gore in gores) / len(gores)
+        if abs(drawn - self.hem_sweep) > HEM_AS_ASKED:
+            findings.append(
+                stop(
+                    "hem-not-as-asked",
+                    "Gores {length} long cannot be leaned out to a hem of {hem}; it measures {drawn}.",
+                    *in_recipe("lower.hem_sweep", "lower.length"),
+                    remedies=(Remedy("hem", "Take the hem as it is drawn", {"lower.hem_sweep": drawn}, "", {}),),
+                    length=self.length, hem=self.hem_sweep, drawn=drawn,
+                )
+            )  # fmt: skip
         return made.also([*findings, *too_short(self.length, self.hem, host.allowances)])
 
 
