@@ -12,7 +12,7 @@ from gentle_hem.store import Store
 HOME = Path(__file__).parents[1]
 PAGE = (HOME / "docs" / "trade.md").read_text()
 SECTIONS = set(re.findall(r"^#{2,3} (\d+(?:\.\d+)?) ", PAGE, re.MULTILINE))
-CITED = re.compile(r"\btrade(?:'s)? (\d+(?:\.\d+)?(?:, \d+(?:\.\d+)?)*)")
+CITED = re.compile(r"(?i)\btrade(?:'s)? (\d+(?:\.\d+)?(?:, \d+(?:\.\d+)?)*)")
 
 
 def cited():

@@ -294,7 +294,7 @@ def test_every_remedy_of_every_lower_part_closes_the_join(kind, seam):
 
 
 def test_an_a_lines_hem_is_raised_at_the_seam():
-    """Handbook 5: the hem is raised so that no slanted edge is longer than the straight one; the
+    """Trade 5: the hem is raised so that no slanted edge is longer than the straight one; the
     centre is as long as asked.
     """
     garment = make_up(
@@ -319,7 +319,7 @@ def test_an_a_lines_hem_is_raised_at_the_seam():
 
 
 def test_closing_a_dart_opens_the_hem():
-    """Handbook 5: closing intake w at distance d opens the hem by about w·(L − d)/d."""
+    """Trade 5: closing intake w at distance d opens the hem by about w·(L − d)/d."""
 
     plain, closed = (
         make_up(Recipe.model_validate({"figure": {"measures": FIGURE}, "bodice": {"kind": "quarters"},
@@ -354,7 +354,7 @@ def test_gores_sewn_together_have_a_hem_without_corners(count, flare):
 
 
 def test_high_low_is_level_at_the_sides_half_way():
-    """Handbook 7.4: L(φ) = Lf + (Lb − Lf)(1 − cos φ)/2; half-way round it is the mean."""
+    """Trade 7.4: L(φ) = Lf + (Lb − Lf)(1 − cos φ)/2; half-way round it is the mean."""
     assert high_low_length(500, 900, 0) == 500
     assert high_low_length(500, 900, 1) == 900
     assert high_low_length(500, 900, 0.5) == approx(700)
@@ -378,7 +378,7 @@ def test_high_low_is_level_at_the_sides_half_way():
 
 
 def test_handkerchief_corners_hang_longest():
-    """Handbook 7.4: ×√2 of the outer half-side measured from the centre."""
+    """Trade 7.4: ×√2 of the outer half-side measured from the centre."""
     garment = make_up(Recipe.model_validate({"bodice": BODICE, "lower": {"kind": "handkerchief", "length": 500}}))
     radius = working(garment, "seam radius")
     assert working(garment, "length at the corners") == approx((radius + 500) * sqrt(2) - radius)
@@ -387,7 +387,7 @@ def test_handkerchief_corners_hang_longest():
 
 
 def test_double_circle_check_values():
-    """Handbook 15, geometry: front 23 in, back 27.63 in, each a full circle: r 3.6606 and 4.3975 in."""
+    """Trade 15, geometry: front 23 in, back 27.63 in, each a full circle: r 3.6606 and 4.3975 in."""
     bodice = {
         **BODICE, "front": {"centre_to_dart": inches(6), "dart_to_side": inches(5.5)},
         "back": {"centre_to_dart": inches(7), "dart_to_side": inches(6.815)},
@@ -398,7 +398,7 @@ def test_double_circle_check_values():
 
 
 def test_tiers_check_values():
-    """Handbook 15, geometry: tiers from 70 cm at ×1.6: 112, 179.2, 286.7 cm; heights add up."""
+    """Trade 15, geometry: tiers from 70 cm at ×1.6: 112, 179.2, 286.7 cm; heights add up."""
     bodice = {
         **BODICE,
         "front": {"centre_to_dart": 85, "dart_to_side": 90},
@@ -425,7 +425,7 @@ def test_pleats_hit_the_seam_exactly_by_their_depth():
 
 
 def test_peplum_length_check_value():
-    """Handbook 15, common practice: top 24 in, front waist length 17 in: the peplum is 7 in."""
+    """Trade 15, common practice: top 24 in, front waist length 17 in: the peplum is 7 in."""
     figure = {"measures": {**FIGURE, "front_waist_length": inches(17)}}
     garment = make_up(
         Recipe.model_validate(
@@ -460,7 +460,7 @@ def test_trousers_inside_legs_walk_and_the_back_is_wider(school):
 
 
 def test_jumpsuit_leg_length_check_value():
-    """Handbook 15, common practice: jumpsuit 58 in, waist length 16 in: the leg is 42 in."""
+    """Trade 15, common practice: jumpsuit 58 in, waist length 16 in: the leg is 42 in."""
     from gentle_hem.core.sums import SUMS
     from gentle_hem.core.sums.sum import ask
 

@@ -119,7 +119,7 @@ def test_with_two_measures_a_rare_pair_is_asked_about():
     ],
 )
 def test_every_rule_of_agreement_fires_with_the_numbers_in_it(measures, code):
-    """Handbook 3.3, common practice."""
+    """Trade 3.3, common practice."""
     found = next(f for f in agreement(Figure(measures=measures)) if f.code == code)
     for unit in Unit:
         assert any(character.isdigit() for character in found.text(unit))

@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 from pytest import approx
 
-from conftest import drafted_recipe, own_recipe
+from conftest import a_recipe, drafted_recipe, own_recipe
 from gentle_hem.core.findings import Severity, in_recipe, refused
 from gentle_hem.core.make_up import _MakingUp, make_up
 from gentle_hem.core.pattern import Verdict
@@ -155,3 +155,33 @@ def test_a_zip_longer_than_the_part_it_sits_in_is_said():
     recipe = drafted_recipe("quarters", lower={"length": 150})
     assert "zip-longer-than-part" in codes(make_up(recipe))
     assert "zip-longer-than-part" not in codes(make_up(drafted_recipe("quarters", lower={"length": 500})))
+
+
+@pytest.mark.parametrize(
+    ("habit", "surplus"),
+    [({"rule": "cut_edge"}, 2 * 3.141592653589793 * 10), ({"tape_mark": 6.35}, None)],
+    ids=["cut edge", "tape mark"],
+)
+def test_a_makers_habit_is_a_choice_with_its_surplus_said_and_no_stop(habit, surplus):
+    """Common practice: a radius drawn on the cut edge leaves sweep × allowance to gather in; a full circle with 1 cm
+    leaves 6.28 cm.
+    """
+    recipe = a_recipe(lower=habit)
+    garment = make_up(recipe)
+    assert garment.is_ready_to_cut
+    assert garment.joins[0].verdict.fits
+    if surplus:
+        [said] = [f for f in garment.findings if f.code == "surplus-by-habit"]
+        assert said.values["surplus"] == approx(surplus, abs=1e-6)
+        assert 2 * garment.joins[0].difference == approx(surplus, abs=1e-6)
+
+
+@pytest.mark.parametrize("top", ["strapless", "off_shoulder"])
+@pytest.mark.parametrize(("trim", "word"), [("stand_collar", "bare"), ("sleeve", "armhole")])
+def test_a_collar_or_sleeves_on_a_bare_top_are_refused_with_what_would_work(top, trim, word):
+    recipe = drafted_recipe("quarters", style={"top": top}, trims=[{"kind": trim}])
+    [finding] = refusals(make_up(recipe))
+    assert word in finding.text(recipe.unit)
+    [way] = finding.remedies
+    assert refusals(make_up(changed(recipe, dict(way.changes)))) == []
+    assert refusals(make_up(changed(recipe, {"style.top": "shoulders"}))) == []

@@ -289,7 +289,7 @@ def test_straps_are_measured_over_the_shoulder():
 
 
 def test_slash_and_spread_adds_cuts_times_spread():
-    """Handbook 4.7: fullness at the opened edge = n × spread; the hinged edge keeps its length."""
+    """Trade 4.7: fullness at the opened edge = n × spread; the hinged edge keeps its length."""
     piece = make_up(drafted_recipe("quarters")).piece("bodice front")
     before = {e.name: e.drawn_length for e in piece.edges}
     made = piece
@@ -312,7 +312,7 @@ def test_a_twist_front_moves_its_centre_out():
 
 
 def test_neighbouring_edges_meet_square_where_they_fold_open():
-    """Handbook 9.2: corners at the centre neck and waist are square, so that the opened piece has no point there."""
+    """Trade 9.2: corners at the centre neck and waist are square, so that the opened piece has no point there."""
     for school in ("quarters", "two_lengths", "proportional"):
         front = make_up(drafted_recipe(school)).piece("bodice front")
         neck, centre = front.edge("neckline").path, front.edge("centre front").path

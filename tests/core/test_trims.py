@@ -42,7 +42,7 @@ def join(garment, name):
 
 @pytest.mark.parametrize(("angle", "added"), [(30, 8.378), (60, 16.755), (90, 25.133), (180, 50.265)])
 def test_godet_check_values(angle, added):
-    """Handbook 15, geometry: godet 16 in high."""
+    """Trade 15, geometry: godet 16 in high."""
     garment = made(
         {"kind": "godets", "angle": angle, "height": "16in", "count": 4}, lower={"kind": "circle", "length": 900}
     )
@@ -76,7 +76,7 @@ def test_a_dipped_godet_hangs_lower_in_the_middle():
 
 
 def test_ring_flounce_check_value():
-    """Handbook 15, geometry: base 19 in, 2 rings, joins ½ in: seam radius 1.6711 in."""
+    """Trade 15, geometry: base 19 in, 2 rings, joins ½ in: seam radius 1.6711 in."""
     from gentle_hem.core.trim.flounce import ring
     from gentle_hem.core.workings import Workings
 
@@ -103,7 +103,7 @@ def test_the_spiral_is_archimedes_and_as_long_as_its_base(start, growth, base):
 
 
 def test_a_hem_flounce_takes_its_base_where_the_gown_is_cut_off():
-    """Handbook 8: the gown is drafted to its full length first; the flounce's base is the sweep at the cut line."""
+    """Trade 8: the gown is drafted to its full length first; the flounce's base is the sweep at the cut line."""
     lower = {"kind": "straight", "length": 1000, "taper": 40}
     full = made(lower=lower)
     flounced = made({"kind": "hem_ruffle", "place": "cut_off", "height": 250, "fullness": 3}, lower=lower)

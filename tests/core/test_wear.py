@@ -79,7 +79,7 @@ def test_a_short_or_wide_skirt_lets_a_step_through():
     ("length", "heel", "touches"), [(1030, 0, True), (1030, 40, False), (1015, 0, False), (1065, 40, True)]
 )
 def test_the_hem_clears_the_floor_with_the_shoes_on(length, heel, touches):
-    """Handbook 10: 1 to 2.5 cm with the shoes on."""
+    """Trade 10: 1 to 2.5 cm with the shoes on."""
     measures = {"waist_to_floor": 1030, **({"heel_height": heel} if heel else {})}
     _, garment = made({"kind": "circle", "length": length}, measures)
     assert (found(garment, "hem-on-the-floor") is not None) is touches

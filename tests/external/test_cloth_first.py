@@ -50,7 +50,7 @@ def test_what_is_answered_fits_and_a_centimetre_more_does_not(width, length, swe
 
 
 def test_full_circle_in_one_piece_check_value():
-    """Handbook 15, geometry: 70 cm seam in one piece on 150 cm: the longest is 62.86 cm with 1 cm hem."""
+    """Trade 15, geometry: 70 cm seam in one piece on 150 cm: the longest is 62.86 cm with 1 cm hem."""
     given = {"seam": "70cm", "cloth_width": "150cm", "cloth_length": "5m", "hem_allowance": "1cm"}
     values = ask(SUMS["circle_from_cloth"], given, None).answer().values
     assert values["longest_in_one"] == approx(628.6, abs=0.05)

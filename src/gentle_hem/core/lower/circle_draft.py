@@ -17,7 +17,7 @@ from typing import TYPE_CHECKING
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, warn
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, is_shaping
-from gentle_hem.core.lower.flare import HIP_EASE, Flare, FlareRadii, least_sweep, room_beside, say_sweep
+from gentle_hem.core.lower.flare import HIP_EASE, Flare, FlareRadii, RadiusRule, least_sweep, room_beside, say_sweep
 from gentle_hem.core.parts import Host, Made, OpeningPlace
 from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
 from gentle_hem.core.workings import Angle, Workings
@@ -120,6 +120,14 @@ class DraftedCircle:
         return made
 
     @property
+    def by_habit(self) -> float:
+        """How much longer its seam is by the maker's own way of drawing a radius: on the cut edge, or to the tape's
+        mark (trade 7.2). It is meant, and so no fault of the seam.
+        """
+        meant = self.skirt.rule is RadiusRule.CUT_EDGE or self.skirt.tape_mark > 0
+        return float(self.radii.surplus) if meant else 0.0
+
+    @property
     def opens_at_back(self) -> bool:
         return _opens_at_back(self.pieces, self.host)
 
@@ -158,8 +166,8 @@ class DraftedCircle:
         stretched = -self.radii.stitched_seam * self.skirt.stretch / (100 - self.skirt.stretch)
         hem = tuple(EdgeRef(name, "hem") for name in names)
         return Made(
-            pieces, seams, waist, corners, stretched, {"lower.seam": self.seam}, tuple(findings), hem=hem,
-            hem_corners=corners, fullness=self.skirt.fullness, manner="gathered",
+            pieces, seams, waist, corners, stretched + self.by_habit, {"lower.seam": self.seam}, tuple(findings),
+            hem=hem, hem_corners=corners, fullness=self.skirt.fullness, manner="gathered",
         )  # fmt: skip
 
     def _piece(self, name: str, angle: float, findings: list[Finding]) -> Piece:
@@ -410,6 +418,16 @@ class DraftedCircle:
                         Remedy("pieces", "Cut it in 2 pieces", {"lower.pieces": 2}, "side seams", {}),
                         Remedy("opening", "Open it at the centre back", {"opening.place": "centre_back"}, "", {}),
                     ),
+                )
+            )
+        if self.by_habit > 0.5:
+            found.append(
+                note(
+                    "surplus-by-habit",
+                    "Drawn this way the stitched seam is {surplus} longer than what it is sewn to, all round: gather "
+                    "it in or trim it, as you like.",
+                    *in_recipe("lower.rule", "lower.tape_mark"),
+                    surplus=self.by_habit,
                 )
             )
         if skirt.tape_mark and radii.surplus < -0.5:

@@ -13,6 +13,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, note, warn
 from gentle_hem.core.geometry import Path, Point
@@ -48,9 +49,14 @@ class StandCollar(Trim):
         notes = notes.about("collar")
         refs = neck_of(dress)
         if not refs or any(dress.pieces[r.piece].edge(r.edge).name != "neckline" for r in refs):
-            return dress.also(
-                warn("no-neck-for-collar", "This bodice has no neckline to set a collar on.", *in_recipe(where))
-            )
+            raise CannotMake("this bodice has no neckline to set it on")
+        if not any(
+            edge.role is Role.SHOULDER
+            for piece in dress.pieces.values()
+            if piece.what.is_outer(Section.BODICE)
+            for edge in piece.edges
+        ):
+            raise CannotMake("the shoulders are bare, so there is no neck; it would stand on a bodice with shoulders")
         half = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in refs)
         front = sum(
             dress.pieces[r.piece].stitched_length(r.edge) for r in refs if dress.pieces[r.piece].what.half is Half.FRONT

@@ -16,6 +16,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.block.shape import MIRROR
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
@@ -72,7 +73,7 @@ class Sleeve(Trim):
         front = armhole_of(dress, Half.FRONT)
         back = armhole_of(dress, Half.BACK)
         if not front or not back:
-            return dress.also(warn("no-armhole", "This bodice has no armhole to set a sleeve into.", *in_recipe(where)))
+            raise CannotMake("this bodice has no armhole and shoulder to set them into")
         front_length = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in front)
         back_length = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in back)
         measures = Measures(dress.figure, notes)
