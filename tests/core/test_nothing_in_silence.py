@@ -185,3 +185,36 @@ def test_a_collar_or_sleeves_on_a_bare_top_are_refused_with_what_would_work(top,
     [way] = finding.remedies
     assert refusals(make_up(changed(recipe, dict(way.changes)))) == []
     assert refusals(make_up(changed(recipe, {"style.top": "shoulders"}))) == []
+
+
+SCHOOLS = ("quarters", "quarters_cm", "two_lengths", "proportional", "body_length")
+
+
+def leg_lengths(piece, dart):
+    return tuple(path.length for path in piece.dart_leg_paths(dart))
+
+
+@pytest.mark.parametrize("school", SCHOOLS)
+@pytest.mark.parametrize("start", ["none", "shoulder", "armhole", "neckline"])
+@pytest.mark.parametrize("depth", [60, 127])
+def test_a_basque_has_equal_dart_legs_and_princess_seams_that_walk(school, start, depth):
+    """Common practice: a dart's two legs are equally long; 5 in (127 mm) is a typical point."""
+    recipe = drafted_recipe(school, panels={"ends": "basque", "depth": depth, "front_princess": start})
+    garment = make_up(recipe)
+    assert not refusals(garment)
+    for piece in garment.pieces:
+        for dart in piece.darts_of("waist"):
+            near, far = leg_lengths(piece, dart)
+            assert near == approx(far, abs=0.5), (piece.name, dart.landmark)
+    assert "seam-does-not-walk" not in codes(garment)
+
+
+@pytest.mark.parametrize("school", ["quarters", "quarters_cm", "two_lengths", "body_length"])
+@pytest.mark.parametrize("top", ["strapless", "off_shoulder"])
+def test_a_bare_top_may_end_under_the_bust(school, top):
+    """The level is taken on the block, whose shoulder it is measured from, before the top is cut away."""
+    recipe = drafted_recipe(school, style={"top": top}, panels={"ends": "under_bust"})
+    garment = make_up(recipe)
+    assert not refusals(garment)
+    whole = make_up(drafted_recipe(school, panels={"ends": "under_bust"}))
+    assert garment.joins[0].upper.length == approx(whole.joins[0].upper.length, abs=0.5)

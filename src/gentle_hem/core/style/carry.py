@@ -122,10 +122,11 @@ def _dart_through(piece: Piece, dart: Dart, bottom: Path, length: float, level: 
     middle = near.towards(far, 0.5)
     low = middle - Point(0, length)
     near_bends, far_bends = dart.bends
-    down_near, down_far = Path.through(near, low), Path.through(far, low)
-    a, b = bottom.crossings(down_near), bottom.crossings(down_far)
-    if a and b and a[0][0] < b[0][0] - 0.5:
-        start, end = bottom.point_at(a[0][0]), bottom.point_at(b[0][0])
+    # the new edge may slant: the legs end where it crosses the dart's middle, so that both are equally long
+    crossed = bottom.crossings(Path.through(middle, low))
+    share = (middle.y - bottom.point_at(crossed[0][0]).y) / length if crossed else 0.0
+    start, end = near.towards(low, share), far.towards(low, share)
+    if crossed and start.distance(end) > 0.5:
         path = Path.through(bottom.start, start, end, bottom.end)
         return path, replace(
             dart,

@@ -111,7 +111,8 @@ class _Styled:
         self.contour.draw(table, self.figure, self.notes)
         self._necks()
         block = table.pieces[FRONT_PIECE], table.pieces[BACK_PIECE]
-        self.bust_point = block[0].bust_point
+        self.block = block[0]
+        self.bust_point = self.block.bust_point
         if style.facing == "faced" and style.top is Top.SHOULDERS:
             self._facings()
         self._darts()
@@ -199,7 +200,7 @@ class _Styled:
     def _under_bust(self) -> None:
         table = self.table
         front, back = table.pieces[FRONT_PIECE], table.pieces[BACK_PIECE]
-        level = under_bust_level(front, self.figure)
+        level = under_bust_level(self.block, self.figure)
         above_waist = level - front.edge("waist").path.end.y
         keep = self.panels.ends == "midriff"
         cut_under_bust(table, FRONT_PIECE, level, keep)
