@@ -218,3 +218,45 @@ def test_a_bare_top_may_end_under_the_bust(school, top):
     assert not refusals(garment)
     whole = make_up(drafted_recipe(school, panels={"ends": "under_bust"}))
     assert garment.joins[0].upper.length == approx(whole.joins[0].upper.length, abs=0.5)
+
+
+ONE_SHOULDER = {"style": {"top": "one_shoulder"}}
+
+
+@pytest.mark.parametrize("school", ["quarters", "quarters_cm", "two_lengths", "body_length"])
+@pytest.mark.parametrize("contour", [{}, {"zip_taken": 19.05}, {"zip_taken": 12.7, "zip_run": "full"}])
+def test_one_shoulder_with_a_zip_at_the_back_is_an_ordinary_thing(school, contour):
+    """The back is two different halves with the zip between them; the top edge runs on over the seam."""
+    recipe = drafted_recipe(school, contour=contour, opening={"place": "centre_back"}, **ONE_SHOULDER)
+    garment = make_up(recipe)
+    assert not refusals(garment)
+    assert garment.is_ready_to_cut, [f.text(recipe.unit) for f in garment.findings if f.severity is Severity.STOP]
+    kept, bare = garment.piece("bodice back"), garment.piece("bodice back other")
+    assert (kept.cut, bare.cut, kept.on_fold, bare.on_fold) == (1, 1, False, False)
+    assert {edge.name for edge in kept.edges} - {edge.name for edge in bare.edges} == {
+        "shoulder",
+        "armhole",
+        "neckline",
+    }
+    walked = {one.seam.name: one for one in garment.seams}
+    for name in ("bodice centre back seam", "bodice side seam", "bodice other side seam", "bodice shoulder seam"):
+        assert walked[name].verdict.fits, name
+    plain = make_up(drafted_recipe(school, contour=contour, opening={"place": "centre_back"}))
+    assert bare.stitched_length("waist") == approx(plain.piece("bodice back").stitched_length("waist"), abs=0.01)
+    assert garment.joins[0].lower.length == approx(plain.joins[0].lower.length, abs=0.01)
+
+
+@pytest.mark.parametrize(
+    "more",
+    [{"lower": {"kind": "gown"}}, {"panels": {"ends": "basque"}}, {"panels": {"ends": "dropped", "depth": 80}}],
+    ids=["gown", "basque", "dropped"],
+)
+def test_a_one_shoulder_top_that_cannot_be_carried_down_is_a_stop_not_half_a_dress(more):
+    recipe = drafted_recipe("quarters")
+    recipe = type(recipe).model_validate(
+        recipe.model_dump(mode="json") | ONE_SHOULDER | {"opening": {"place": "side"}} | more
+    )
+    [finding] = refusals(make_up(recipe))
+    assert finding.code == "one-shoulder-carried-down"
+    [way] = finding.remedies
+    assert refusals(make_up(changed(recipe, dict(way.changes)))) == []

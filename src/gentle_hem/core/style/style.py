@@ -12,7 +12,7 @@ from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.findings import in_recipe, note, refused, warn
+from gentle_hem.core.findings import Remedy, in_recipe, note, refused, warn
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.join import BACK_PRINCESS, FRONT_PRINCESS
@@ -116,7 +116,18 @@ class _Styled:
         if style.facing == "faced" and style.top is Top.SHOULDERS:
             self._facings()
         self._darts()
-        if style.top is not Top.SHOULDERS:
+        if style.top is Top.ONE_SHOULDER and (carry is not None or panels.ends in ("basque", "dropped")):
+            # drawn from a half, it would be carried down on one side alone
+            what = "cut in one" if carry is not None else "carried on below the waist"
+            ways: tuple[Remedy, ...] = (
+                Remedy("both-shoulders", "Give it both its shoulders", {"style.top": Top.SHOULDERS.value}),
+            )
+            table.findings.append(
+                refused("one-shoulder-carried-down", "A one-shoulder top {what} cannot be drawn; it has both its "
+                        "shoulders here. Join it at the waist for one shoulder.", *in_recipe("style.top"),
+                        remedies=ways, what=what)
+            )  # fmt: skip
+        elif style.top is not Top.SHOULDERS:
             words = {Top.HALTER: "halter", Top.ONE_SHOULDER: "one-shoulder top", Top.OFF_SHOULDER: "off-shoulder top"}
             table.attempt(
                 words.get(style.top, "strapless top"), "style.top",

@@ -14,7 +14,7 @@ from enum import StrEnum
 from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import in_recipe, note
-from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Piece, Role, Seam
 from gentle_hem.core.style.split import Mouth, split, upright_grain
@@ -167,11 +167,21 @@ def unfolded(piece: Piece) -> Piece:
 
 
 def _one_shoulder(table: Styling) -> None:
-    for name in (FRONT_PIECE, BACK_PIECE):
-        table.redraw(name, _asymmetric)
-    table.seams.append(
-        Seam("bodice other side seam", (EdgeRef(FRONT_PIECE, "side" + OTHER),), (EdgeRef(BACK_PIECE, "side" + OTHER),))
-    )
+    table.redraw(FRONT_PIECE, _asymmetric)
+    back = table.pieces[BACK_PIECE]
+    if back.on_fold:
+        table.redraw(BACK_PIECE, _asymmetric)
+        other = EdgeRef(BACK_PIECE, "side" + OTHER)
+    else:
+        kept, bare = _asymmetric_halves(mirrored(back))
+        table.put(mirrored(kept))
+        table.put(bare)
+        other = EdgeRef(bare.name, "side")
+        centre = centre_of(kept).name
+        table.seams.append(
+            Seam("bodice centre back seam", (EdgeRef(kept.name, centre),), (EdgeRef(bare.name, centre),))
+        )
+    table.seams.append(Seam("bodice other side seam", (EdgeRef(FRONT_PIECE, "side" + OTHER),), (other,)))
     table.findings.append(
         note(
             "one-shoulder-right-side-up",
@@ -181,9 +191,51 @@ def _one_shoulder(table: Styling) -> None:
     )
 
 
-def _asymmetric(piece: Piece) -> Piece:
+def _clear_of_darts(piece: Piece) -> None:
     if piece.darts_of("shoulder") or piece.darts_of("neckline") or piece.darts_of("armhole"):
         raise CannotMake("a dart lies at the shoulder, neck or armhole; move that dart first")
+
+
+def _asymmetric_halves(piece: Piece) -> tuple[Piece, Piece]:
+    """A half with a seam down its centre, its centre on the left, as the two halves of a one-shoulder top: the one that
+    keeps its shoulder, and the bare one turned over. The top edge runs on over the centre seam.
+    """
+    _clear_of_darts(piece)
+    neck, side, centre = piece.edge("neckline"), piece.edge("side"), centre_of(piece)
+    if any(dart.at + dart.intake > side.drawn_length - BELOW_UNDERARM for dart in piece.darts_of("side")):
+        raise CannotMake("the bust dart lies too near the underarm")
+    x0 = centre.path.start.x
+    turned = Placement.mirror(Point(x0, 0), Point(x0, 1))
+    start = min(8.0, neck.drawn_length / 4)
+    a, under = neck.path.point_at(start), side.path.point_at(side.drawn_length - BELOW_UNDERARM)
+    b = turned.place(under)
+    middle = a.towards(b, 0.5) + Point(0, -0.06 * a.distance(b))
+    line = smooth_through([a, middle, b])
+    met = line.crossings(centre.path)
+    if not met:
+        raise CannotMake("its top edge does not meet the centre seam")
+    at, along = met[0]
+    foot = centre.path.between(along, centre.path.length)
+    beyond = line.between(at, line.length).placed(turned)
+    bare_top = smooth_through([under, beyond.point_at(beyond.length / 2), foot.start])
+    top = Edge("top edge", Role.NECKLINE, line.between(0.0, at), neck.allowance)
+    edges = {edge.name: edge for edge in piece.edges}
+    short = replace(neck, path=neck.path.between(0.0, start))
+    seam = replace(centre, path=foot)
+    kept = replace(
+        piece, cut=1, edges=(edges["waist"], side, edges["armhole"], edges["shoulder"], short, top, seam),
+        notches=tuple(n for n in piece.notches if n.edge not in ("neckline", centre.name)),
+    )  # fmt: skip
+    bare_side = replace(side, path=side.path.between(0.0, side.drawn_length - BELOW_UNDERARM))
+    bare = replace(
+        piece, name=f"{piece.name}{OTHER}", cut=1, edges=(edges["waist"], bare_side, replace(top, path=bare_top), seam),
+        notches=tuple(n for n in piece.notches if n.edge in ("waist", "side")),
+    )  # fmt: skip
+    return kept, bare
+
+
+def _asymmetric(piece: Piece) -> Piece:
+    _clear_of_darts(piece)
     whole = unfolded(piece)
     neck, side = whole.edge("neckline"), whole.edge("side" + OTHER)
     if any(dart.at < BELOW_UNDERARM for dart in whole.darts_of(side.name)):
