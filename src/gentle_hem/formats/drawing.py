@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
+from textwrap import wrap
 
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.garment import Garment
@@ -107,24 +108,24 @@ def not_ready(garment: Garment, unit: Said) -> tuple[str, ...]:
     return tuple(finding.text(unit) for finding in garment.findings if finding.severity is Severity.STOP)
 
 
-LONGEST_REASON = 70
+LONGEST_REASON = 90
 
 
 def label(piece: Piece, garment_name: str, figure_name: str, stops: tuple[str, ...] = ()) -> Words:
     """The piece's name, how often it is cut, and whose it is, inside the piece beside the grain line. ``stops`` say why
     the garment must not be cut yet.
     """
-    reason = stops[0] if stops else ""
-    warning = (
-        f"NOT READY: {reason if len(reason) <= LONGEST_REASON else reason[:LONGEST_REASON] + '…'}" if stops else ""
-    )
     cut = f"cut {piece.cut}" + (" on the fold" if piece.on_fold else "")
     whose = " · ".join(text for text in (garment_name, figure_name) if text)
-    lines = (warning, piece.name.upper(), f"{cut} · {piece.material}", whose, piece.remark)
+    lines: tuple[str, ...] = (piece.name.upper(), f"{cut} · {piece.material}", whose, piece.remark)
     start, end = piece.grain
     top = start if start.y > end.y else end
     left, bottom, right, _ = piece.seam_line.box
     size = min(max((right - left) / 80, 3.5), 9.0)
+    if stops:
+        reason = stops[0] if len(stops[0]) <= LONGEST_REASON else f"{stops[0][:LONGEST_REASON]}…"
+        wide = max(int((right - left) * 0.6 / (size * 0.6)), 12)
+        lines = ("NOT READY:", *wrap(reason, wide), *lines)
     grain_is_left = top.x < (left + right) / 2
     beside = top.x + 8 if grain_is_left else top.x - size * 22
     return Words(Point(beside, max(top.y - 8, bottom + size * 6)), tuple(line for line in lines if line), size)

@@ -17,7 +17,6 @@ from pydantic import Field
 
 from gentle_hem.core.findings import Finding, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.lower.panel import (
     Hips,
     Quarter,
@@ -97,8 +96,9 @@ class ALineSkirt(ShapedSkirt):
         return _darts_closed(piece, notes, findings)
 
 
-FANNED = 6
-"""Into how many stretches the hem is divided to be drawn, each fanning out a little more than the last."""
+LEVEL_FOR, SQUARE_FOR = 0.19, 0.12
+"""How far the hem runs level from the centre, and how soon it turns square to the side, as shares of its width: chosen
+so that it strays less than 3 mm from where the cloth fans out to."""
 
 
 def flared(part: Quarter, hip_depth: float, long: float, flare: float, from_hip: bool) -> tuple[Path, Path]:
@@ -125,12 +125,9 @@ def flared(part: Quarter, hip_depth: float, long: float, flare: float, from_hip:
     side = Path((*upper, Line(start, foot)))
     if lean < 1e-4:
         return side, Path.of(Line(Point(0, foot.y), foot))
-    places = []
-    for k in range(FANNED + 1):
-        share = k / FANNED
-        turn = lean * share
-        places.append(Point(start.x * share, start.y) + Point(sin(turn), -cos(turn)) * straight)
-    return side, smooth_through(places, Point(1, 0), Point(cos(lean), sin(lean)))
+    low = Point(0, -long)
+    across, square = low.distance(foot), Point(cos(lean), sin(lean))
+    return side, Path.of(Cubic(low, low + Point(LEVEL_FOR * across, 0), foot - square * (SQUARE_FOR * across), foot))
 
 
 def _darts_closed(piece: Piece, notes: Workings, findings: list[Finding]) -> Piece:
