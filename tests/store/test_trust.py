@@ -4,9 +4,13 @@ import os
 import shutil
 import sqlite3
 import stat
+import subprocess
+import sys
+import tempfile
 import threading
 from contextlib import closing
 from datetime import date, datetime, timedelta
+from pathlib import Path
 
 import httpx
 import pytest
@@ -226,36 +230,32 @@ def test_a_folder_that_may_only_be_read_is_said_in_one_sentence(tmp_path, capsys
 
 
 READ_ONLY = """
-import sys, pathlib, os
-os.setgid(65534); os.setuid(65534)
+import os, pathlib, sys, tempfile
 from gentle_hem.cli import main
+from gentle_hem.store import Store
+with tempfile.TemporaryDirectory() as folder:  # everything that opening needs is loaded while it may be read
+    Store(pathlib.Path(folder)).close()
+os.setgid(65534)
+os.setuid(65534)
 sys.exit(main(["run", "--port", "8797", "--data", sys.argv[1]]))
 """
 
 
-def as_nobody(script, *arguments):
-    import subprocess
-    import sys
-
-    return subprocess.run(
-        [sys.executable, "-c", script, *map(str, arguments)], capture_output=True, text=True, timeout=60
-    )
-
-
 @pytest.mark.skipif(os.geteuid() != 0, reason="only root can become somebody who may not write")
-def test_a_read_only_folder_is_said_in_one_sentence(tmp_path):
-    for parent in tmp_path.parents:
-        if mode(parent) & 0o005 != 0o005:
-            pytest.skip("nobody else may look into the folder of these tests")
-    store = filled(tmp_path / "records")
-    store.close()
-    for file in (tmp_path / "records").iterdir():
-        file.chmod(0o444)
-    (tmp_path / "records").chmod(0o555)
-    done = as_nobody(READ_ONLY, tmp_path / "records")
+def test_a_read_only_folder_is_said_in_one_sentence():
+    with tempfile.TemporaryDirectory() as above:
+        os.chmod(above, 0o755)
+        folder = Path(above) / "records"
+        filled(folder).close()
+        for file in folder.iterdir():
+            file.chmod(0o444)
+        folder.chmod(0o555)
+        done = subprocess.run(
+            [sys.executable, "-c", READ_ONLY, str(folder)], capture_output=True, text=True, timeout=60
+        )
     assert done.returncode == 2, done.stderr
     [line] = done.stderr.strip().splitlines()
-    assert "writable" in line
+    assert "Make it writable" in line
 
 
 FULL_DISK = """
@@ -280,9 +280,6 @@ except Exception as error:
 
 def test_a_full_disk_refuses_in_a_sentence_and_keeps_what_was_acknowledged(tmp_path):
     """The disk is made full for one process by the largest file it may write."""
-    import subprocess
-    import sys
-
     store = filled(tmp_path)
     store.close()
     done = subprocess.run([sys.executable, "-c", FULL_DISK, str(tmp_path)], capture_output=True, text=True, timeout=60)
