@@ -260,3 +260,19 @@ def test_a_one_shoulder_top_that_cannot_be_carried_down_is_a_stop_not_half_a_dre
     assert finding.code == "one-shoulder-carried-down"
     [way] = finding.remedies
     assert refusals(make_up(changed(recipe, dict(way.changes)))) == []
+
+
+HUNG = [{"kind": "circle", "sweep": 360}, {"kind": "circle", "sweep": 540}, {"kind": "gores"}, {"kind": "straight"}]
+
+
+@pytest.mark.parametrize("lower", [*HUNG, {"kind": "a_line"}])
+def test_a_godets_tip_is_marked_from_the_hem_on_every_kind_of_skirt(lower):
+    """A full circle's side seam lies level on paper: up and down are told by the hem, not by the paper."""
+    recipe = drafted_recipe("quarters")
+    data = recipe.model_dump(mode="json") | {"lower": lower, "trims": [{"kind": "godets", "height": 250, "count": 2}]}
+    garment = make_up(type(recipe).model_validate(data))
+    joins = godet_joins(garment)
+    assert joins
+    for join in joins:
+        assert join.upper.length == approx(250, abs=0.01)
+        assert join.verdict.fits

@@ -293,9 +293,7 @@ def _stretch(ref: EdgeRef, landmark: str, corners: tuple[str, ...], pieces: dict
     piece = pieces[ref.piece]
     path = piece.edge(ref.edge).path
     at = next(notch.at for notch in piece.notches if notch.edge == ref.edge and notch.landmark == landmark)
-    hems = [place for edge in piece.edges if edge.role is Role.HEM for place in (edge.path.start, edge.path.end)]
-    upwards = any(place.distance(path.start) < 0.01 for place in hems)
-    long = at if upwards else path.length - at
+    long = at if piece.begins_at_hem(ref.edge) else path.length - at
     return Unrolled((Landmark(corners[0], 0.0), Landmark(corners[-1], long)), ((ref.piece, ref.edge, long),))
 
 

@@ -152,6 +152,10 @@ class Notch:
     double: bool = False
 
 
+TOUCHES_HEM = 0.01
+"""How near the hem's end an edge must begin to begin at it (mm)."""
+
+
 class NoSuchEdge(CannotMake, KeyError):  # noqa: N818  (it is not an error of the program)
     """A line is to begin from an edge that another line has cut away."""
 
@@ -192,6 +196,12 @@ class Piece:
             if edge.name == name:
                 return edge
         raise NoSuchEdge(f"the {self.name} has no {name} any more")
+
+    def begins_at_hem(self, edge_name: str) -> bool:
+        """Whether an edge's path begins at the hem and runs up from it."""
+        start = self.edge(edge_name).path.start
+        ends = [place for edge in self.edges if edge.role is Role.HEM for place in (edge.path.start, edge.path.end)]
+        return any(place.distance(start) < TOUCHES_HEM for place in ends)
 
     def darts_of(self, edge_name: str) -> tuple[Dart, ...]:
         """The darts that open on an edge, in the order its path runs."""

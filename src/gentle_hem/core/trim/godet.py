@@ -140,8 +140,7 @@ class Godets(Trim):
         stop_note = "godet tip"
         if self.place == "seams":
             for host, edge in sides:
-                upwards = edge.path.leaving.y > 0
-                at = height if upwards else edge.drawn_length - height
+                at = height if host.begins_at_hem(edge.name) else edge.drawn_length - height
                 host = next((p for p in changed if p.name == host.name), host)
                 changed = [p for p in changed if p.name != host.name]
                 changed.append(replace(host, notches=(*host.notches, Notch(edge.name, at, stop_note))))
