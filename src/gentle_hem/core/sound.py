@@ -26,13 +26,15 @@ def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
     looked: list[Piece] = []
     findings: list[Finding] = []
     for piece in pieces:
-        edges = []
-        for edge in piece.edges:
-            widest = _widest(edge)
-            edges.append(edge if widest == edge.allowance else replace(edge, allowance=widest))
-            if widest != edge.allowance:
-                findings.append(_too_wide(piece, edge, widest))
-        made = piece if tuple(edges) == piece.edges else replace(piece, edges=tuple(edges))
+        made = piece
+        if not _can_be_cut(piece):
+            edges = tuple(replace(edge, allowance=_widest(edge)) for edge in piece.edges)
+            findings += [
+                _too_wide(piece, edge, drawn.allowance)
+                for edge, drawn in zip(piece.edges, edges, strict=True)
+                if drawn.allowance != edge.allowance
+            ]
+            made = replace(piece, edges=edges)
         looked.append(made)
         if piece.material == "lining":
             continue  # its outline is the outer piece's
@@ -62,6 +64,14 @@ def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
 
 def _crosses_itself(outline: Path) -> bool:
     return not Polygon([tuple(p) for p in outline.flatten(0.2)]).is_valid
+
+
+def _can_be_cut(piece: Piece) -> bool:
+    try:
+        piece.cut_line  # noqa: B018  (it is worked out once and kept)
+    except CannotMake:
+        return False
+    return True
 
 
 def _goes(edge: Edge, allowance: float) -> bool:
