@@ -316,6 +316,8 @@ class _Styled:
             for piece in self.table.pieces.values()
             if piece.what.layer is Layer.OUTER and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges)
         ]
+        if not fronts:
+            raise CannotMake("no piece reaches the centre front any more")
         levels = self._button_levels(max(c.start.y for _, c in fronts), min(c.end.y for _, c in fronts))
         seams = [level for _, c in fronts for level in (c.start.y, c.end.y)]
         if any(abs(level - seam) < OFF_THE_RIDGE - 1e-6 for level in levels for seam in seams):
