@@ -26,7 +26,7 @@ Anything unknown, unreadable or out of range is refused with a sentence naming t
 
 | field | what |
 | --- | --- |
-| `format`, `version` | `"gentle-hem recipe"`, `1` |
+| `format`, `version` | `"gentle-hem recipe"`, `2`; recipes of version 1 are read and brought up to it |
 | `name`, `remarks` | what the dress is called; anything worth writing down |
 | `unit` | `"cm"` or `"in"`: how it is shown; changes no number |
 | `figure` | `name`, `taken_on`, `measures` by key, `second` readings by key, `rules` that estimate what is missing |

@@ -211,7 +211,7 @@ def test_every_other_lower_part_offered_makes_up(client):
 
 def test_a_join_that_is_not_round_the_garment_is_not_doubled():
     shown_ = shown(a_recipe(trims=[{"kind": "godets", "height": "30cm"}]))
-    godet = next(join for join in shown_.joins if join.name == "godet seam")
+    godet = next(join for join in shown_.joins if join.name == "godet seam, left")
     assert (godet.halved, godet.upper.whole) == (False, "30.0 cm")
 
 

@@ -10,8 +10,8 @@ from gentle_hem.core.finish import LINING_SHORTER
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.seams import Verdict
 from gentle_hem.core.units import inches
-from gentle_hem.core.walk import Verdict
 
 
 def made(**rest):

@@ -12,8 +12,8 @@ from conftest import a_recipe
 from gentle_hem.core.lower.flare import Flare, RadiusRule
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import changed
+from gentle_hem.core.seams import Verdict
 from gentle_hem.core.units import Unit, inches
-from gentle_hem.core.walk import Verdict
 from gentle_hem.core.workings import Workings
 
 

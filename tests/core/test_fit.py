@@ -7,8 +7,8 @@ from conftest import BODICE, FIGURE
 from gentle_hem.core.fit import LEAST_DART, MOST_AT_SIDE, WIDEST_DART, side_ends
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, changed
+from gentle_hem.core.seams import Manner, Verdict
 from gentle_hem.core.units import Unit
-from gentle_hem.core.walk import Verdict
 
 WAIST = 740.0
 
@@ -79,7 +79,7 @@ def test_gathers_share_out_evenly_between_the_marks():
     gathered = changed(one, dict(remedy(one, "gathered").changes))
     join = waist_join(gathered)
     assert join.fullness == approx(1.5)
-    assert join.manner == "gathered"
+    assert join.seam.manner is Manner.GATHERED
     assert [tie.offset for tie in join.ties] == approx([0.0] * len(join.ties), abs=0.01)
 
 
@@ -136,8 +136,8 @@ def test_side_ends_are_counted_on_the_half_garment(kind, ends):
 
     one = recipe(kind)
     block = one.bodice.make_up(one.figure, one.opening, one.allowances, Workings())
-    upper = unroll(block.waist, {p.name: p for p in block.pieces}, block.corners)
-    made = one.lower.make_up(Host(upper, one.allowances, one.opening, one.figure), Workings())
+    upper = unroll(block.edge.run, {p.what: p for p in block.pieces})
+    made = one.lower.make_up(Host(block.edge, upper, one.allowances, one.opening, one.figure), Workings())
     assert side_ends(made) == ends
 
 

@@ -10,6 +10,7 @@ from shapely import Point as ShapelyPoint
 
 from conftest import drafted_recipe, outline
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.pattern import MarkKind
 from gentle_hem.core.style.fronts import OFF_THE_RIDGE, button_levels
 
 
@@ -30,7 +31,8 @@ def test_buttons_are_equally_spaced_with_one_at_the_bust_and_one_above_the_seam(
 def test_as_many_buttons_as_equal_spaces_allow_and_a_note_where_that_is_not_as_asked(asked, drawn):
     made = make_up(drafted_recipe("quarters", panels={"stand": 25, "buttons": asked, "button": 12}))
     front = made.piece("bodice front")
-    holes = [path for path in front.internal if path.length == approx(15) and path.start.y == approx(path.end.y)]
+    holes = [mark.path for mark in front.marks if mark.kind is MarkKind.BUTTONHOLE]
+    assert all(hole.length == approx(15) and hole.start.y == approx(hole.end.y) for hole in holes)
     assert len(holes) == drawn, "a buttonhole is the button's width and its thickness"
     cloth = outline(front.seam_line)
     assert all(cloth.contains(ShapelyPoint(*end)) for hole in holes for end in (hole.start, hole.end))
@@ -39,7 +41,7 @@ def test_as_many_buttons_as_equal_spaces_allow_and_a_note_where_that_is_not_as_a
 
 def test_no_stand_no_buttons():
     made = make_up(drafted_recipe("quarters", panels={"buttons": 8}))
-    assert made.piece("bodice front").internal == ()
+    assert made.piece("bodice front").marks == ()
     assert "button spacing" not in {w.label for w in made.workings}
 
 
@@ -55,8 +57,9 @@ def test_a_keyhole_has_a_facing_with_the_same_opening(school):
     made = make_up(drafted_recipe(school, style={"keyhole": "keyhole", "facing": "faced"}))
     facing, front = made.piece("keyhole facing"), made.piece("bodice front")
     assert facing.on_fold
-    [drop] = facing.internal
-    assert drop in front.internal
+    [mark] = facing.marks
+    assert mark in front.marks
+    drop = mark.path
     patch = outline(facing.seam_line)
     assert patch.is_valid
     edge = patch.boundary
@@ -72,15 +75,15 @@ def test_a_godet_spread_at_its_cuts_shows_them():
     made = make_up(
         drafted_recipe(
             "two_lengths", lower={"length": 700},
-            trims=[{"kind": "godets", "height": 300, "angle": 60, "fuller": 30, "cuts": 3}],
+            trims=[{"kind": "godets", "count": 2, "height": 300, "angle": 60, "fuller": 30, "cuts": 3}],
         )
     )  # fmt: skip
     plain = make_up(
-        drafted_recipe("two_lengths", lower={"length": 700}, trims=[{"kind": "godets", "height": 300, "angle": 60}])
+        drafted_recipe("two_lengths", lower={"length": 700}, trims=[{"kind": "godets", "count": 2, "height": 300}])
     )
     godet, narrow = made.piece("godet"), plain.piece("godet")
-    assert len(godet.internal) == 3
-    assert narrow.internal == ()
+    assert len(godet.marks) == 3
+    assert narrow.marks == ()
     assert godet.edge("hem").drawn_length - narrow.edge("hem").drawn_length == approx(90, abs=0.01)
     assert godet.edge("left").drawn_length == godet.edge("right").drawn_length == approx(300)
 

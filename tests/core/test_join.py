@@ -8,8 +8,8 @@ from pytest import approx
 from conftest import a_recipe
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import changed
+from gentle_hem.core.seams import Verdict
 from gentle_hem.core.units import Unit
-from gentle_hem.core.walk import Verdict
 
 
 def test_landmarks_run_from_centre_front_to_centre_back(recipe):

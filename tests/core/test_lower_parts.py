@@ -18,9 +18,9 @@ from gentle_hem.core.lower.circle_family import high_low_length
 from gentle_hem.core.lower.full import tier_heights
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, changed
+from gentle_hem.core.seams import Verdict
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.units import inches
-from gentle_hem.core.walk import Verdict
 
 KINDS = [part.model_fields["kind"].default for part in LOWER_PARTS]
 TRIM_KINDS = [part.model_fields["kind"].default for part in TRIMS]

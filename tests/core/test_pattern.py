@@ -6,9 +6,12 @@ from shapely import Polygon
 
 from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.geometry import ORIGIN, Arc, Path, Placement, Point
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Notch, Piece, Role, Seam, Verdict
+from gentle_hem.core.join import stitched
+from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.seams import Verdict, along, seam_of
 from gentle_hem.core.units import Unit
-from gentle_hem.core.walk import SEAM_TOLERANCE, finding_for, length_of, verdict_on, walk
+from gentle_hem.core.walk import SEAM_TOLERANCE, findings_for, verdict_on, walk
+from gentle_hem.core.what import FRONT_DART, SKIRT_BACK, SKIRT_FRONT, Sign
 
 
 def panel(width=200.0, height=400.0, lean=0.0, allowances=(10, 15, 30, 12), turned_hem=True, **rest):
@@ -17,7 +20,7 @@ def panel(width=200.0, height=400.0, lean=0.0, allowances=(10, 15, 30, 12), turn
     c, d = Point(width, height), Point(0, height)
     waist, side, hem, centre = allowances
     return Piece(
-        "panel",
+        SKIRT_FRONT,
         (
             Edge("hem", Role.HEM, Path.through(a, b), hem, turned=turned_hem),
             Edge("side", Role.SIDE, Path.through(b, c), side),
@@ -77,7 +80,7 @@ def test_the_cut_line_holds_the_seam_line():
 def test_curved_edges_keep_their_centre_in_the_cut_line():
     r, big = 100.0, 500.0
     piece = Piece(
-        "flare",
+        SKIRT_FRONT,
         (
             Edge("left", Role.SIDE, Path.through(Point(0, -r), Point(0, -big)), 10),
             Edge("hem", Role.HEM, Path.of(Arc(ORIGIN, big, -1.5707963267948966, 1.0)), 15, turned=True),
@@ -97,19 +100,19 @@ def _ray(angle, first, last):
 def test_an_outline_that_does_not_close_is_refused():
     edges = panel().edges
     with pytest.raises(ValueError, match=r"broken|close"):
-        Piece("open", edges[:3])
+        Piece(SKIRT_FRONT, edges[:3])
 
 
 def test_an_outline_the_wrong_way_round_is_refused():
     edges = tuple(Edge(e.name, e.role, e.path.reversed(), e.allowance) for e in reversed(panel().edges))
     with pytest.raises(ValueError, match="anticlockwise"):
-        Piece("backwards", edges)
+        Piece(SKIRT_FRONT, edges)
 
 
 def test_dart_mouths_are_left_out_of_the_stitched_length():
     darts = (
-        Dart("waist", 50, 20, Point(140, 300), "front dart"),
-        Dart("waist", 120, 15, Point(72, 300), "second dart"),
+        Dart("waist", 50, 20, Point(140, 300), FRONT_DART),
+        Dart("waist", 120, 15, Point(72, 300), Sign("second dart")),
     )
     piece = panel(darts=darts)
     assert piece.edge("waist").drawn_length == approx(200)
@@ -123,14 +126,14 @@ def test_dart_mouths_are_left_out_of_the_stitched_length():
 
 
 def test_a_square_on_dart_folds_to_a_symmetrical_peak():
-    piece = panel(darts=(Dart("waist", 90, 20, Point(100, 250), "front dart"),))
+    piece = panel(darts=(Dart("waist", 90, 20, Point(100, 250), FRONT_DART),))
     peak = max((s.end for s in piece.cut_line), key=lambda p: p.y)
     assert peak.x == approx(100)
     assert 410 < peak.y < 416
 
 
 def test_a_mirrored_piece_keeps_lengths_darts_and_notches():
-    piece = panel(lean=30, darts=(Dart("waist", 50, 20, Point(140, 300), "front dart"),), notches=(Notch("side", 100),))
+    piece = panel(lean=30, darts=(Dart("waist", 50, 20, Point(140, 300), FRONT_DART),), notches=(Notch("side", 100),))
     other = mirrored(piece)
     for edge in piece.edges:
         assert other.edge(edge.name).drawn_length == approx(edge.drawn_length)
@@ -165,16 +168,18 @@ def test_verdicts_within_the_trades_tolerance(difference, ease, verdict):
 
 def test_a_seam_that_does_not_walk_says_by_how_much():
     long, short = panel(height=410), panel()
-    pieces = {"front": long, "back": short}
-    seam = Seam("side seam", (EdgeRef("front", "side"),), (EdgeRef("back", "side"),))
+    pieces = {SKIRT_FRONT: long, SKIRT_BACK: short}
+    seam = seam_of("side seam", (SKIRT_FRONT, "side"), (SKIRT_BACK, "side"))
     walked = walk(seam, pieces)
     assert walked.difference == approx(-10)
-    said = finding_for(walked).text(Unit.CM)
-    assert (
-        said == "The side seam does not walk: front measures 41.0 cm, back measures 40.0 cm; the difference is 1.0 cm."
+    [finding] = findings_for(walked)
+    assert finding.text(Unit.CM) == (
+        "The side seam does not walk: skirt front measures 41.0 cm, skirt back measures 40.0 cm; the difference is "
+        "1.0 cm."
     )
-    assert finding_for(walk(seam, {"front": short, "back": short})) is None
-    assert length_of((EdgeRef("front", "side"), EdgeRef("back", "side")), pieces) == approx(810)
+    assert findings_for(walk(seam, {SKIRT_FRONT: short, SKIRT_BACK: short})) == []
+    both = along((SKIRT_FRONT, "side"), (SKIRT_BACK, "side"))
+    assert stitched(both.stretches, pieces) == approx(810)
     assert SEAM_TOLERANCE == 1.5
 
 

@@ -18,6 +18,9 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends
 from gentle_hem.core.style.split import Mouth, cut_across, split, upright_grain
 from gentle_hem.core.style.spread import smoothed
+from gentle_hem.core.what import BODICE_FRONT, Panel
+
+TOP, LOW = BODICE_FRONT.as_panel(Panel.TOP), BODICE_FRONT.as_panel(Panel.MIDRIFF)
 
 SCHOOLS = ("quarters", "quarters_cm", "two_lengths", "proportional", "body_length")
 
@@ -36,14 +39,14 @@ def test_two_parts_of_a_split_make_the_whole(a, b):
         return
     made = split(
         piece, Mouth.place("armhole", at), Mouth.place(centre.name, to), earlier_line=line.reversed(),
-        later_line=line, names=("upper", "lower"), edge_name="cut", role=Role.YOKE, allowance=10.0,
+        later_line=line, parts=(TOP, LOW), edge_name="cut", role=Role.YOKE, allowance=10.0,
     )  # fmt: skip
     area = made.earlier.seam_line.signed_area + made.later.seam_line.signed_area
     assert area == approx(piece.seam_line.signed_area, rel=1e-9)
     for edge in ("armhole", centre.name):
         parts = [p.edge(edge).drawn_length for p in (made.earlier, made.later)]
         assert sum(parts) == approx(piece.edge(edge).drawn_length)
-    assert made.order["armhole"] == ("lower", "upper"), "along the armhole's own path, from the underarm up"
+    assert made.order["armhole"] == (LOW, TOP), "along the armhole's own path, from the underarm up"
     assert made.later.on_fold
     assert made.earlier.on_fold, "both reach the centre"
 
@@ -53,7 +56,7 @@ def test_a_line_that_leaves_by_the_edge_it_came_in_is_refused():
     with pytest.raises(CannotMake, match="begin and end on the armhole"):
         split(
             piece, Mouth.place("armhole", 20), Mouth.place("armhole", 60), earlier_line=piece.edges[0].path,
-            later_line=piece.edges[0].path, names=("a", "b"), edge_name="cut", role=Role.YOKE, allowance=0,
+            later_line=piece.edges[0].path, parts=(TOP, LOW), edge_name="cut", role=Role.YOKE, allowance=0,
         )  # fmt: skip
 
 
@@ -63,7 +66,7 @@ def test_cut_across_keeps_the_cloth_and_closes_the_dart_below(school, above):
     piece = front(school)
     level = piece.edge("waist").path.end.y + above
     try:
-        made = cut_across(piece, Path.through(Point(-500, level), Point(900, level)), ("top", "low"), "cut", 10)
+        made = cut_across(piece, Path.through(Point(-500, level), Point(900, level)), (TOP, LOW), "cut", 10)
     except CannotMake:
         return
     assert made.above.darts_of("waist")
@@ -87,7 +90,7 @@ def test_carried_down_passes_the_hip_at_its_width(school, length):
     assert outline(made.seam_line).is_valid
     if length > 160:
         assert pointed_at_both_ends(made).darts_of("waist") == ()
-        assert len(pointed_at_both_ends(made).internal) == 1
+        assert len(pointed_at_both_ends(made).marks) == 1
 
 
 @pytest.mark.parametrize("school", SCHOOLS)

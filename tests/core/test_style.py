@@ -9,9 +9,9 @@ from shapely import Polygon
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.seams import Verdict
 from gentle_hem.core.style.pivot import pivot, pivot_of
 from gentle_hem.core.units import Unit
-from gentle_hem.core.walk import Verdict
 
 FIGURE = {
     "bust_girth": 980, "waist_girth": 760, "hip_girth": 1040, "front_waist_length": 450, "back_waist_length": 418,

@@ -219,7 +219,7 @@ def test_a_midriff_is_one_piece_with_its_dart_closed():
     garment = make_up(drafted_recipe("two_lengths", panels={"ends": "midriff"}))
     midriff = garment.piece("front midriff")
     assert midriff.darts == ()
-    assert garment.joins[0].upper.runs[0][0] == "front midriff"
+    assert garment.joins[0].upper.runs[0].piece.name == "front midriff"
     assert midriff.on_fold
     seam = next(w for w in garment.seams if w.seam.name == "front midriff seam")
     assert abs(seam.difference) <= 1.5

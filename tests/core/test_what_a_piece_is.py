@@ -10,8 +10,8 @@ import gentle_hem
 from conftest import FIGURE, drafted_recipe
 from gentle_hem.core.block.compare import compare_schools
 from gentle_hem.core.make_up import make_up
-from gentle_hem.core.pattern import Half, Layer, Section, What
 from gentle_hem.core.start import bodice_choices
+from gentle_hem.core.what import Half, Layer, Section, What
 
 SCHOOLS = ("quarters", "quarters_cm", "two_lengths", "proportional", "body_length")
 SOURCE = Path(gentle_hem.__file__).parent
@@ -42,7 +42,7 @@ def test_every_piece_says_its_section_half_and_layer(school, lines):
         if "facing" in said and "interfacing" not in said:
             assert piece.what.layer is Layer.FACING, piece.name
         sections = {
-            "skirt": Section.LOWER, "bodice": Section.BODICE, "waistband": Section.BAND, "sleeve": Section.SLEEVE,
+            "skirt": Section.SKIRT, "bodice": Section.BODICE, "waistband": Section.WAISTBAND, "sleeve": Section.SLEEVE,
             "midriff": Section.BODICE, "yoke": Section.BODICE,
         }  # fmt: skip
         wanted = next((section for word, section in sections.items() if word in said), None)
@@ -77,7 +77,7 @@ def test_a_dress_lined_all_through_has_a_lining_for_every_lower_piece(lower):
     recipe = drafted_recipe("quarters")
     data = recipe.model_dump(mode="json") | {"lower": lower, "finish": {"lining": "whole"}}
     pieces = make_up(type(recipe).model_validate(data)).pieces
-    outer = {piece.name for piece in pieces if piece.what.is_outer(Section.LOWER)}
+    outer = {piece.name for piece in pieces if piece.what.section.is_lower and piece.what.layer is Layer.OUTER}
     lined = {piece.name.removesuffix(" lining") for piece in pieces if piece.what.layer is Layer.LINING}
     assert outer
     assert outer <= lined

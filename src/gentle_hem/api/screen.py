@@ -34,9 +34,10 @@ from gentle_hem.core.findings import Finding
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_data
-from gentle_hem.core.join import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, JoinReport, Unrolled
-from gentle_hem.core.pattern import Edge, Piece, Section, Verdict
+from gentle_hem.core.join import Unrolled
+from gentle_hem.core.pattern import Edge, Piece
 from gentle_hem.core.recipe import Recipe, spoken_parts
+from gentle_hem.core.seams import Manner, Run, Verdict
 from gentle_hem.core.sentences import SpokenPart
 from gentle_hem.core.start import (
     PartChoice,
@@ -47,7 +48,8 @@ from gentle_hem.core.start import (
     trim_choices,
 )
 from gentle_hem.core.units import Said, Tape, format_length, tape
-from gentle_hem.core.walk import SEAM_TOLERANCE, Walked
+from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, WAIST_SEAM, Walked
+from gentle_hem.core.what import What
 from gentle_hem.core.workings import Working
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
 from gentle_hem.formats.garment_document import (
@@ -72,7 +74,7 @@ def stage_of(finding: Finding, garment: Garment) -> Stage:
         head = {"style": "bodice", "contour": "bodice", "panels": "bodice", "join": "join"}.get(head, head)
         if head in ("bodice", "figure", "lower", "join"):
             return head  # type: ignore[return-value]
-        if any(p.name == place.piece and p.what.section is Section.BODICE for p in garment.pieces):
+        if any(p.name == place.piece and p.what.section.is_upper for p in garment.pieces):
             return "bodice"
     return "lower"
 
@@ -214,24 +216,23 @@ def _sentences(part: SpokenPart, unit: Tape, refused: set[str]) -> SentencePartO
     return SentencePartOut(where=part.where, title=part.title, lines=lines)
 
 
-def _mates(seams: tuple[Walked, ...], unit: Tape) -> dict[tuple[str, str], list[MateOut]]:
-    found: dict[tuple[str, str], list[MateOut]] = {}
+def _mates(seams: tuple[Walked, ...], unit: Tape) -> dict[tuple[What, str], list[MateOut]]:
+    found: dict[tuple[What, str], list[MateOut]] = {}
     for walked in seams:
         text = f"{walked.verdict.value}, {signed(walked.difference, unit)}"
-        for mine, theirs in ((walked.seam.a, walked.seam.b), (walked.seam.b, walked.seam.a)):
-            for ref in mine:
-                for other in theirs:
-                    if (ref.piece, ref.edge) == (other.piece, other.edge) and mine is walked.seam.b:
-                        continue
+        runs = ((walked.seam.a, walked.seam.b), (walked.seam.b, walked.seam.a))
+        for mine, theirs in runs[:1] if walked.seam.is_of_itself else runs:
+            for ref in dict.fromkeys(mine.stretches):
+                for other in dict.fromkeys(theirs.stretches):
                     mate = MateOut(
-                        piece=other.piece, edge=other.edge, seam=walked.seam.name,
+                        piece=other.piece.name, edge=other.edge, seam=walked.name,
                         verdict=walked.verdict.value, text=text,
                     )  # fmt: skip
                     found.setdefault((ref.piece, ref.edge), []).append(mate)
     return found
 
 
-def _piece(item: Laid, mates: dict[tuple[str, str], list[MateOut]], height: float, unit: Tape) -> PieceOut:
+def _piece(item: Laid, mates: dict[tuple[What, str], list[MateOut]], height: float, unit: Tape) -> PieceOut:
     piece = item.piece
     drawn: dict[Ink, list[str]] = {ink: [] for ink in Ink}
     for stroke in strokes(piece):
@@ -256,7 +257,7 @@ def _piece(item: Laid, mates: dict[tuple[str, str], list[MateOut]], height: floa
     )
 
 
-def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[str, str], list[MateOut]], unit: Tape) -> EdgeOut:
+def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[What, str], list[MateOut]], unit: Tape) -> EdgeOut:
     path = edge.path.placed(item.placement)
     middle, along = path.point_at(path.length / 2), path.tangent_at(path.length / 2)
     return EdgeOut(
@@ -268,7 +269,7 @@ def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[str, str], lis
         allowance=format_length(edge.allowance, unit),
         middle=(middle.x, -middle.y),
         outward=(along.y, along.x),
-        mates=mates.get((piece.name, edge.name), []),
+        mates=mates.get((piece.what, edge.name), []),
     )
 
 
@@ -279,42 +280,22 @@ def _unrolled(edge: Unrolled, times: int, unit: Tape) -> UnrolledOut:
         whole=format_length(times * edge.length, unit),
         landmarks=[MarkOut(name=mark.name, at=mark.at) for mark in edge.landmarks],
         runs=[
-            RunOut(piece=piece, edge=name, length=length, text=format_length(length, unit))
-            for piece, name, length in edge.runs
+            RunOut(piece=run.piece.name, edge=run.edge, length=run.length, text=format_length(run.length, unit))
+            for run in edge.runs
         ],
     )
 
 
-LOWER_WORKINGS = (
-    "stitched seam", "cut width", "tier 1 cut width", "gore at the waist", "seam radius", "hip quarter",
-)  # fmt: skip
-"""Which working says how an edge came to its length, the nearest to it first."""
+def _why(run: Run, places: dict[int, int]) -> int | None:
+    """The working that says how one side of a seam came to its length, by its place; None where there is none."""
+    return None if run.why is None else places.get(id(run.why.working))
 
 
-def _why(report: JoinReport, workings: tuple[Working, ...]) -> tuple[int | None, int | None]:
-    """The workings behind the upper and the lower edge of a join, by their places; None where there is none."""
-    places = {working.label: k for k, working in enumerate(workings)}
-    kind = report.name.split()[0]
-    tier = int(report.name.split()[1]) if kind == "tier" else 0
-    upper = {
-        "waist": "bodice waist",
-        "band": "bodice waist",
-        "hem": "ruffle base",
-        "sleeve": "armhole",
-        "side": "ruffle sewn along",
-        "tier": f"tier {tier - 1} cut width",
-    }.get(kind, "")
-    lower = {"hem": ("ruffle cut width",), "side": ("ruffle cut length",), "tier": (f"tier {tier} cut width",),
-             "flounce": ("seam radius",), "spiral": ("turns",), "godet": ("chord",), "sleeve": ("cap height",),
-             "waist": LOWER_WORKINGS}.get(kind, ())  # fmt: skip
-    return places.get(upper), next((places[label] for label in lower if label in places), None)
-
-
-def _join(report: JoinReport, workings: tuple[Working, ...], unit: Tape) -> JoinOut:
+def _join(report: Walked, workings: tuple[Working, ...], unit: Tape) -> JoinOut:
     meets = report.verdict.fits
     gap = format_length(report.times * abs(report.difference), unit)
-    what = "waist" if report.name == "waist seam" else report.name
-    drawn = "pleated" if report.manner == "pleated" else "gathered"
+    what = "waist" if report.name == WAIST_SEAM else report.name
+    drawn = "pleated" if report.seam.manner is Manner.PLEATED else "gathered"
     said = {
         Verdict.MEETS: f"The {what} meets.",
         Verdict.EASED: f"The {what} meets with {gap} of ease.",
@@ -338,10 +319,10 @@ def _join(report: JoinReport, workings: tuple[Working, ...], unit: Tape) -> Join
         )
         for s in report.sections
     ]  # fmt: skip
-    upper_why, lower_why = _why(report, workings)
+    places = {id(working): k for k, working in enumerate(workings)}
     return JoinOut(
-        upper_why=upper_why,
-        lower_why=lower_why,
+        upper_why=_why(report.seam.a, places),
+        lower_why=_why(report.seam.b, places),
         name=report.name,
         upper=_unrolled(report.upper, report.times, unit),
         lower=_unrolled(report.lower, report.times, unit),
@@ -363,7 +344,7 @@ def _join(report: JoinReport, workings: tuple[Working, ...], unit: Tape) -> Join
 
 def _seam(walked: Walked, unit: Tape) -> SeamOut:
     return SeamOut(
-        name=walked.seam.name,
+        name=walked.name,
         length_a=format_length(walked.length_a, unit),
         length_b=format_length(walked.length_b, unit),
         difference=signed(walked.difference, unit),

@@ -10,18 +10,26 @@ from dataclasses import replace
 from typing import ClassVar, Literal
 
 from gentle_hem.core.parts import RecipePart
-from gentle_hem.core.pattern import Layer, Piece, Role, Section
+from gentle_hem.core.pattern import Finished, MarkKind, Piece, Role
+from gentle_hem.core.seams import Run, Seam, of_pieces, seam_of_layers
 from gentle_hem.core.sentences import Word, choice
 from gentle_hem.core.units import inches
+from gentle_hem.core.what import Layer, Panel, Section, What
+from gentle_hem.core.workroom import Dressed
 
 LINING_SHORTER = inches(0.5)
 """A lining's hem is ½ in shorter than the outer's: common practice (trade 11)."""
 
-LINED = (Section.BODICE, Section.LOWER, Section.SLEEVE)
-"""A dress lined all through is lined in these; bands and collars are doubled, trims hang free."""
-
-STIFFENED = (Section.BAND, Section.COLLAR)
+STIFFENED = (Section.WAISTBAND, Section.COLLAR)
 """What is interfaced beside the facings."""
+
+
+def _is_lined(what: What) -> bool:
+    """Whether a dress lined all through is lined there: straps, bands and collars are doubled, trims hang free."""
+    section = what.section
+    if what.panel is Panel.STRAP:
+        return False
+    return section.is_upper or section.is_lower or section is Section.SLEEVE
 
 
 class Finish(RecipePart):
@@ -39,22 +47,24 @@ class Finish(RecipePart):
     lining: Literal["none", "bodice", "whole"] = "none"
     interfacing: Literal["none", "interfaced"] = "none"
 
-    def pieces(self, outer: tuple[Piece, ...]) -> tuple[Piece, ...]:
-        """The lining and interfacing pieces of a garment's other pieces."""
-        made = []
-        for piece in outer:
-            section, layer = piece.what.section, piece.what.layer
-            wanted = self.lining == "whole" or (self.lining == "bodice" and section is Section.BODICE)
-            if wanted and section in LINED and layer is Layer.OUTER:
-                made.append(_lining(piece))
-            if self.interfacing == "interfaced" and (layer is Layer.FACING or section in STIFFENED):
-                made.append(
-                    replace(
-                        piece, name=f"{piece.name} interfacing", material="interfacing",
-                        what=piece.what.as_layer(Layer.INTERFACING),
-                    )
-                )  # fmt: skip
-        return tuple(made)
+    def on(self, dress: Dressed) -> Dressed:
+        """The garment with its lining and interfacing: lining sewn as the outer is, and to it where it ends alone."""
+        lined = [piece for piece in dress.pieces.values() if self._lines(piece.what)]
+        stiffened = [
+            replace(
+                piece, what=piece.what.as_layer(Layer.INTERFACING), material="interfacing",
+                edges=tuple(replace(edge, finished=Finished.FUSED) for edge in piece.edges),
+            )
+            for piece in dress.pieces.values()
+            if self.interfacing == "interfaced"
+            and (piece.what.layer is Layer.FACING or piece.what.section in STIFFENED)
+        ]  # fmt: skip
+        made = dress.with_pieces([*(_lining(piece) for piece in lined), *stiffened])
+        return made.sewn(*_lining_seams(dress.seams, lined))
+
+    def _lines(self, what: What) -> bool:
+        wanted = self.lining == "whole" or (self.lining == "bodice" and what.section.is_upper)
+        return wanted and what.layer is Layer.OUTER and _is_lined(what)
 
 
 def _lining(piece: Piece) -> Piece:
@@ -65,6 +75,33 @@ def _lining(piece: Piece) -> Piece:
     hemmed = any(edge.role is Role.HEM for edge in piece.edges)
     remark = "hem 1/2 in shorter than the outer" if hemmed else ""
     return replace(
-        piece, name=f"{piece.name} lining", material="lining", what=piece.what.as_layer(Layer.LINING), edges=edges,
-        remark=remark,
+        piece, material="lining", what=piece.what.as_layer(Layer.LINING), edges=edges, remark=remark,
+        marks=tuple(mark for mark in piece.marks if mark.kind is MarkKind.DART),
     )  # fmt: skip
+
+
+def _lining_seams(outer: tuple[Seam, ...], lined: list[Piece]) -> list[Seam]:
+    """The outer's seams again between lined pieces; every other edge of the lining is sewn to the outer's own."""
+    there = {piece.what for piece in lined}
+    seams = [
+        replace(seam, title=f"{seam.name} of the lining", a=_of_lining(seam.a), b=_of_lining(seam.b))
+        for seam in of_pieces(outer, there)
+    ]
+    sewn = {(stretch.piece, stretch.edge) for seam in seams for stretch in seam.stretches}
+    for piece in lined:
+        own = piece.what.as_layer(Layer.LINING)
+        seams += [
+            seam_of_layers(f"{own.name} to its {edge.name}", (piece.what, edge.name), (own, edge.name))
+            for edge in piece.edges
+            if edge.allowance > 0 and edge.role not in ALONE and edge.finished is None
+            if (own, edge.name) not in sewn
+        ]
+    return seams
+
+
+ALONE = (Role.HEM, Role.CENTRE_FRONT, Role.CENTRE_BACK)
+"""A lining's hem hangs by itself; its centres are closed like any pair's."""
+
+
+def _of_lining(run: Run) -> Run:
+    return replace(run, stretches=tuple(replace(s, piece=s.piece.as_layer(Layer.LINING)) for s in run.stretches))

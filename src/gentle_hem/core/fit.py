@@ -9,17 +9,20 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import replace
-from typing import Annotated, Any, ClassVar, Literal
+from typing import Annotated, Any, ClassVar
 
 from pydantic import Field
 
 from gentle_hem.core.findings import Remedy
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.join import JoinReport, ease_remedy, unroll
-from gentle_hem.core.parts import Host, Made, RecipePart, between
+from gentle_hem.core.join import unroll
+from gentle_hem.core.parts import Host, LowerMade, RecipePart, between
 from gentle_hem.core.pattern import Dart, Piece, Role
+from gentle_hem.core.seams import Manner
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length
+from gentle_hem.core.walk import Walked, ease_remedy
+from gentle_hem.core.what import Half, What
 from gentle_hem.core.workings import Ratio, Share
 
 LEAST_DART, WIDEST_DART = 10.0, 35.0
@@ -59,24 +62,24 @@ class JoinPlan(RecipePart):
     side: Annotated[Length, between(-MOST_AT_SIDE, MOST_AT_SIDE)] = Field(
         0.0, description="Taken in at each edge of the side seams, at the waist."
     )
-    manner: Literal["flat", "gathered", "pleated"] = "flat"
+    manner: Manner = Manner.FLAT
 
 
-def fitted(made: Made, host: Host, plan: JoinPlan) -> Made:
+def fitted(made: LowerMade, host: Host, plan: JoinPlan) -> LowerMade:
     """The lower part with its side seams taken in and darts put in as planned."""
-    pieces = {piece.name: piece for piece in made.pieces}
+    pieces = {piece.what: piece for piece in made.pieces}
     if plan.side:
-        pieces = {name: _taken_in(piece, plan.side) for name, piece in pieces.items()}
+        pieces = {what: _taken_in(piece, plan.side) for what, piece in pieces.items()}
     if plan.dart:
         pieces = _darted(made, pieces, host, plan.dart)
     return replace(made, pieces=tuple(pieces.values()))
 
 
-def side_ends(made: Made) -> int:
+def side_ends(made: LowerMade) -> int:
     """How many ends of side seams the waist edge of the half garment has."""
-    pieces = {piece.name: piece for piece in made.pieces}
+    pieces = {piece.what: piece for piece in made.pieces}
     count = 0
-    for ref in made.waist:
+    for ref in made.waist.stretches:
         edges = pieces[ref.piece].edges
         place = next(i for i, edge in enumerate(edges) if edge.name == ref.edge)
         count += sum(edges[i % len(edges)].role is Role.SIDE for i in (place - 1, place + 1))
@@ -129,16 +132,16 @@ def _run_out(side: Path, top: Point) -> Path:
     return Path((curve, *rest.segments))
 
 
-def _darted(made: Made, pieces: Mapping[str, Piece], host: Host, intake: float) -> dict[str, Piece]:
+def _darted(made: LowerMade, pieces: Mapping[What, Piece], host: Host, intake: float) -> dict[What, Piece]:
     """A dart of ``intake`` put into the lower edge under each of the bodice's; one that is there is made wider."""
     marks = host.waist.darts()
     if not marks:
         return dict(pieces)
-    edge = unroll(made.waist, pieces, made.corners)
+    edge = unroll(made.waist, pieces)
     result = dict(pieces)
     start = 0.0
     share = (edge.length - intake * len(marks)) / host.waist.length
-    for ref, (_, _, run) in zip(made.waist, edge.runs, strict=True):
+    for ref, laid in zip(made.waist.stretches, edge.runs, strict=True):
         piece = result[ref.piece]
         path = piece.edge(ref.edge).path
         darts, notches = list(piece.darts), list(piece.notches)
@@ -149,21 +152,21 @@ def _darted(made: Made, pieces: Mapping[str, Piece], host: Host, intake: float) 
                 darts[darts.index(there)] = replace(there, at=at, intake=there.intake + intake)
                 continue
             along = mark.at * share + intake * k - start
-            if not 0 <= along <= run - intake:
+            if not 0 <= along <= laid.length - intake:
                 continue
             from_path = path.length - along - intake if ref.backwards else along
             middle = from_path + intake / 2
             inward = path.tangent_at(middle).left
-            depth = FRONT_DEPTH if mark.name.startswith("front") else BACK_DEPTH
+            depth = FRONT_DEPTH if mark.name.half is Half.FRONT else BACK_DEPTH
             darts.append(Dart(ref.edge, from_path, intake, path.point_at(middle) + inward * depth, mark.name))
             notches = [n for n in notches if n.landmark != mark.name]
         result[ref.piece] = replace(piece, darts=tuple(darts), notches=tuple(notches))
-        start += run
+        start += laid.length
     return result
 
 
 def remedies(
-    report: JoinReport,
+    report: Walked,
     plan: JoinPlan,
     own: list[Remedy],
     pin: Mapping[str, Any],
@@ -210,12 +213,12 @@ def remedies(
         mistake = (
             "between 1.03 and 1.15 it looks like a mistake" if fullness < LEAST_GATHER else "soft folds at the seam"
         )
-        for manner, word in (("gathered", "Gather"), ("pleated", "Pleat")):
+        for manner, word in ((Manner.GATHERED, "Gather"), (Manner.PLEATED, "Pleat")):
             found.append(
                 Remedy(
-                    manner,
+                    manner.value,
                     word + " it onto the {above}, {fullness} times as full",
-                    {**pin, "join.manner": manner},
+                    {**pin, "join.manner": manner.value},
                     mistake,
                     {"fullness": Ratio(fullness), "above": report.upper_name},
                 )

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.findings import Finding, Severity
-from gentle_hem.core.join import JoinReport
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.walk import Walked
 from gentle_hem.core.workings import Working
@@ -14,11 +14,10 @@ from gentle_hem.core.workings import Working
 
 @dataclass(frozen=True)
 class Garment:
-    """Pieces, walked seams, joins, and every number's working and finding."""
+    """Pieces, walked seams, and every number's working and finding."""
 
     pieces: tuple[Piece, ...] = ()
     seams: tuple[Walked, ...] = ()
-    joins: tuple[JoinReport, ...] = ()
     workings: tuple[Working, ...] = ()
     findings: tuple[Finding, ...] = ()
     draft: tuple[Step, ...] = ()
@@ -29,6 +28,11 @@ class Garment:
             if piece.name == name:
                 return piece
         raise KeyError(f"the garment has no piece called {name}")
+
+    @cached_property
+    def joins(self) -> tuple[Walked, ...]:
+        """The seams that join one section of the garment to another, from the top down."""
+        return tuple(walked for walked in self.seams if walked.seam.is_join)
 
     @property
     def is_ready_to_cut(self) -> bool:

@@ -1,6 +1,6 @@
 """What every part of a recipe has in common: it is a sentence, and it can be made up.
 
-    bodice part ──► Made (pieces, waist edges) ──► Host ──► lower part ──► Made (pieces, waist edges)
+    bodice part ──► BodiceMade ──► its edge, and how it is finished: Host ──► lower part ──► LowerMade
 
 A new kind of bodice or lower part is one module with one class, and one line in its folder's registry.
 """
@@ -17,13 +17,14 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Remedy
-from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, JoinReport, Unrolled
-from gentle_hem.core.pattern import EdgeRef, Piece, Role, Seam
+from gentle_hem.core.join import Unrolled
+from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.seams import Manner, Run, Seam, Stretch
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, LengthError, Unit, format_length, plain
-from gentle_hem.core.workings import Workings
-
-WAIST_CORNERS = (CENTRE_FRONT, SIDE_SEAM, CENTRE_BACK)
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import BODICE_BACK, BODICE_FRONT, SIDE_SEAM, WAIST_CORNERS, Half, Section, Sign
+from gentle_hem.core.workings import Worked, Workings
 
 
 def between(least: float, most: float) -> AfterValidator:
@@ -157,42 +158,37 @@ INCH_ALLOWANCES = Allowances(side=25.4, waist=12.7, zip=25.4, panel=12.7, should
 
 
 @dataclass(frozen=True)
-class InnerJoin:
-    """A join inside a part, or between parts: what lies above, what below, and how full the lower edge is cut.
+class EdgeAbove:
+    """The edge a lower part hangs from, from centre front to centre back: the bodice's, or that of a band."""
 
-    Both run from the centre front to the centre back of the half garment. ``upper`` may be a length instead of
-    edges, where only a stretch of an edge is used.
-    """
-
-    name: str
-    upper: tuple[EdgeRef, ...]
-    lower: tuple[EdgeRef, ...]
-    upper_corners: tuple[str, ...] = WAIST_CORNERS
-    lower_corners: tuple[str, ...] = WAIST_CORNERS
-    fullness: float = 1.0
-    manner: str = "flat"
-    names: tuple[str, str] = ("upper", "lower")
-    upper_from: str = ""
-    """The landmark from which its upper edge is used, down to the hem: where a godet's slit is stopped."""
-    upper_length: float | None = None
-    lower_length: float | None = None
+    run: Run
+    level: float = 0.0
+    """How far below the natural waist it lies, mm; above it is negative."""
+    point: float = 0.0
+    """How much deeper it lies at the centre front, where the bodice ends in a point."""
 
 
 @dataclass(frozen=True)
 class Host:
     """What a lower part is given: the edge it hangs from, and how the garment is finished."""
 
+    above: EdgeAbove
     waist: Unrolled
+    """The edge above, laid straight."""
     allowances: Allowances
     opening: Opening
     figure: Figure
     ease: float = 0.0
-    level: float = 0.0
-    """How far below the natural waist the seam lies, mm; above it is negative."""
-    point: float = 0.0
-    """How much deeper the seam lies at the centre front, where the bodice ends in a point."""
     bodice_length: float | None = None
     """The bodice's front length from the shoulder at the neck to its waist seam, where it is known."""
+
+    @property
+    def level(self) -> float:
+        return self.above.level
+
+    @property
+    def point(self) -> float:
+        return self.above.point
 
     @property
     def half(self) -> float:
@@ -209,41 +205,96 @@ class Host:
     def back(self) -> float:
         return self.half - self.front
 
+    def shaping(self, half: Half) -> list[tuple[Sign, float]]:
+        """The darts and princess seams of one half of the edge above, and how far from the centre each lies."""
+        return [
+            (mark.name, mark.at if half is Half.FRONT else self.half - mark.at)
+            for mark in self.waist.darts()
+            if mark.name.half is half
+        ]
+
 
 @dataclass(frozen=True)
-class Made:
-    """What a part makes: pieces, its own seams, its edge of the waist join from CF to CB, findings."""
+class BodiceMade:
+    """An upper half: pieces, the seams between them, the edge the rest hangs from, how it was drafted."""
 
     pieces: tuple[Piece, ...] = ()
     seams: tuple[Seam, ...] = ()
-    waist: tuple[EdgeRef, ...] = ()
-    corners: tuple[str, ...] = WAIST_CORNERS
-    """Where the waist's edges begin, meet and end."""
+    edge: EdgeAbove | None = None
+    """None where there is no bodice yet. Of a gown cut in one it is the hem."""
+    findings: tuple[Finding, ...] = ()
+    draft: tuple[Step, ...] = ()
+
+    def also(self, findings: Iterable[Finding]) -> BodiceMade:
+        """The same, with more findings."""
+        return replace(self, findings=(*self.findings, *findings))
+
+    def in_section(self, section: Section) -> BodiceMade:
+        """The same as the pieces of another section: a bodice that will be carried on down as a gown."""
+        return replace(
+            self,
+            pieces=tuple(replace(piece, what=piece.what.in_section(section)) for piece in self.pieces),
+            seams=tuple(seam.in_section(section) for seam in self.seams),
+            edge=self.edge and replace(self.edge, run=self.edge.run.in_section(section)),
+        )
+
+
+@dataclass(frozen=True)
+class BandMade:
+    """A band: pieces, their seams, its upper edge and the edge it leaves to hang from."""
+
+    pieces: tuple[Piece, ...]
+    seams: tuple[Seam, ...]
+    waist: Run
+    below: EdgeAbove
+    findings: tuple[Finding, ...] = ()
+
+    def also(self, findings: Iterable[Finding]) -> BandMade:
+        """The same, with more findings."""
+        return replace(self, findings=(*self.findings, *findings))
+
+
+@dataclass(frozen=True)
+class LowerMade:
+    """A lower part: pieces, its own seams, its waist edge and its hem, both from centre front to centre back."""
+
+    pieces: tuple[Piece, ...]
+    seams: tuple[Seam, ...]
+    waist: Run
+    hem: Run
     ease: float = 0.0
-    """How much longer this edge is meant to be than the one it joins, by the part's own rule (whole garment)."""
+    """How much longer its waist is meant to be than the edge above, by the part's own rule (whole garment)."""
     pin: Mapping[str, Any] = field(default_factory=dict)
     """Recipe changes that keep this edge exactly as it is now, whatever the other edge does."""
     findings: tuple[Finding, ...] = ()
-    draft: tuple[Step, ...] = ()
-    """How it was drawn, step by step, where it was drafted."""
-    hem: tuple[EdgeRef, ...] = ()
-    """Its lowest edge from CF to CB, half garment."""
-    hem_corners: tuple[str, ...] = WAIST_CORNERS
     fullness: float = 1.0
     """How many times as long as the edge it joins its own is cut."""
-    manner: str = "flat"
-    joins: tuple[InnerJoin, ...] = ()
-    name: str = "skirt"
-    level: float = 0.0
-    """How far below the natural waist its waist edge lies, mm."""
+    manner: Manner = Manner.FLAT
     point: float = 0.0
     """How much deeper its waist edge lies at the centre front."""
-    carried: bool = False
-    """Whether it has been carried on down to the hem, so that there is nothing to join."""
 
-    def also(self, findings: Iterable[Finding]) -> Made:
+    @property
+    def name(self) -> str:
+        return self.waist.name
+
+    def in_section(self, section: Section) -> LowerMade:
+        """The same as the pieces of another section: a short skirt as a peplum."""
+        return replace(
+            self,
+            pieces=tuple(replace(piece, what=piece.what.in_section(section)) for piece in self.pieces),
+            seams=tuple(seam.in_section(section) for seam in self.seams),
+            waist=replace(self.waist.in_section(section), called=section.value), hem=self.hem.in_section(section),
+        )  # fmt: skip
+
+    def also(self, findings: Iterable[Finding]) -> LowerMade:
         """The same, with more findings."""
         return replace(self, findings=(*self.findings, *findings))
+
+
+def bodice_edge(why: Worked) -> EdgeAbove:
+    """The waist edge of a plain front and back. ``why`` says how long the whole of it is."""
+    stretches = Stretch(BODICE_FRONT, "waist"), Stretch(BODICE_BACK, "waist")
+    return EdgeAbove(Run(stretches, WAIST_CORNERS, "bodice", why))
 
 
 class BodicePart(RecipePart):
@@ -255,7 +306,7 @@ class BodicePart(RecipePart):
         """
         return {}
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         """The pieces and the waist edge. Never raises for a valid recipe: what is wrong is a finding."""
         raise TypeError(f"{type(self).__name__} does not say how it is made up")
 
@@ -263,7 +314,7 @@ class BodicePart(RecipePart):
 class LowerPart(RecipePart):
     """What hangs below the waist seam."""
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         """The pieces and the waist edge. Never raises for a valid recipe: what is wrong is a finding."""
         raise TypeError(f"{type(self).__name__} does not say how it is made up")
 
@@ -272,6 +323,6 @@ class LowerPart(RecipePart):
         """How far below its seam it hangs where it is longest, mm."""
         return float(getattr(self, "length", 0.0))
 
-    def remedies(self, report: JoinReport) -> list[Remedy]:
+    def remedies(self, report: Walked) -> list[Remedy]:
         """The ways this part can change to close a join that does not meet, best first."""
         return []

@@ -1,4 +1,4 @@
-"""The paper: pieces, their edges, darts and notches, and the seams that join them.
+"""The paper: pieces, their edges, darts, notches and marks.
 
                  waist (drawn, with the dart's mouth in it)
           ┌──────╲╱────────┐
@@ -13,12 +13,13 @@ moved out by its own allowance, corners made so that turned allowances cover wha
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import cached_property
+from typing import Any
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
-from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.crossing import line_with_line
 from gentle_hem.core.geometry.parallel import (
     TOUCHING,
@@ -29,6 +30,7 @@ from gentle_hem.core.geometry.parallel import (
     turned_corner,
 )
 from gentle_hem.core.geometry.segment import Line
+from gentle_hem.core.what import UNNAMED, Sign, What
 
 
 class Role(StrEnum):
@@ -53,52 +55,15 @@ class Role(StrEnum):
     TEMPLATE = "template"
 
 
-class Section(StrEnum):
-    """Which section of the garment a piece belongs to."""
+class Finished(StrEnum):
+    """How an edge with an allowance is finished that is sewn to nothing."""
 
-    BODICE = "bodice"
-    LOWER = "lower part"
-    BAND = "band"
-    SLEEVE = "sleeve"
-    COLLAR = "collar"
-    TRIM = "trim"
-
-
-class Half(StrEnum):
-    """In front or behind."""
-
-    FRONT = "front"
-    BACK = "back"
-
-    @classmethod
-    def of(cls, is_front: bool) -> Half:
-        return cls.FRONT if is_front else cls.BACK
-
-
-class Layer(StrEnum):
-    """What a piece is a layer of."""
-
-    OUTER = "outer"
-    FACING = "facing"
-    LINING = "lining"
-    INTERFACING = "interfacing"
-
-
-@dataclass(frozen=True, slots=True)
-class What:
-    """What a piece is in the garment. It is asked of this, and never of its name, which is for people."""
-
-    section: Section = Section.TRIM
-    half: Half | None = None
-    """None for a piece that lies in front and behind, or in neither."""
-    layer: Layer = Layer.OUTER
-
-    def as_layer(self, layer: Layer) -> What:
-        return What(self.section, self.half, layer)
-
-    def is_outer(self, section: Section, half: Half | None = None) -> bool:
-        """Whether it is an outer piece of a section, and of one half where one is named."""
-        return self.layer is Layer.OUTER and self.section is section and half in (None, self.half)
+    HEM = "hem"
+    BOUND = "bound"
+    FACED = "faced"
+    TURNED = "turned under"
+    FOLDED = "folded back"
+    FUSED = "fused on"
 
 
 @dataclass(frozen=True)
@@ -113,6 +78,8 @@ class Edge:
     path: Path
     allowance: float = 0.0
     turned: bool = False
+    finished: Finished | None = None
+    """How it is finished alone, where it is in no seam."""
 
     @property
     def drawn_length(self) -> float:
@@ -132,24 +99,75 @@ class Dart:
     at: float
     intake: float
     apex: Point
-    landmark: str
+    landmark: Sign
     bends: tuple[tuple[Point, ...], tuple[Point, ...]] = ((), ())
     """Where its near and its far leg bend on their way from the edge to the apex."""
     pleat: bool = False
     """Left open: folded over at its edge instead of stitched to a point."""
 
 
+class NotchKind(StrEnum):
+    """What a notch says."""
+
+    BALANCE = "balance"
+    UNDER = "under a dart or seam"
+    ZIP_END = "zip end"
+    SLIT_END = "slit end"
+    TIP = "tip"
+    QUARTER = "quarter mark"
+    STRAP = "strap"
+    GATHER = "gather mark"
+    OPEN = "left open from here"
+
+
 @dataclass(frozen=True, slots=True)
 class Notch:
-    """A balance mark on an edge: single at the front, double at the back.
+    """A mark across an edge's allowance: single at the front, double at the back.
 
     ``landmark`` names what it must meet on the other side of the seam, if anything.
     """
 
     edge: str
     at: float
-    landmark: str = ""
+    landmark: Sign = UNNAMED
     double: bool = False
+    kind: NotchKind = NotchKind.BALANCE
+
+
+class MarkKind(StrEnum):
+    """What is marked inside a piece."""
+
+    BUTTONHOLE = "buttonhole"
+    SLASH = "slash"
+    FOLD = "fold"
+    CENTRE = "centre line"
+    DART = "double-pointed dart"
+    OPENING = "opening"
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """Something marked inside a piece: what it is, and its line.
+
+    ``name`` is given where something is sewn to it, as a godet is to its slash; it then serves as an edge.
+    """
+
+    kind: MarkKind
+    path: Path
+    name: str = ""
+
+    def placed(self, placement: Placement) -> Mark:
+        return Mark(self.kind, self.path.placed(placement), self.name)
+
+
+def finished_alone(role: Role) -> Finished | None:
+    """How an edge of a kind is finished where it is sewn to nothing and nothing else is said; None: it must be sewn."""
+    return {
+        Role.HEM: Finished.HEM,
+        Role.NECKLINE: Finished.BOUND,
+        Role.ARMHOLE: Finished.BOUND,
+        Role.FREE: Finished.TURNED,
+    }.get(role)
 
 
 TOUCHES_HEM = 0.01
@@ -170,7 +188,7 @@ class Piece:
     Raises CannotDraw when the edges do not close or run clockwise.
     """
 
-    name: str
+    what: What
     edges: tuple[Edge, ...]
     cut: int = 1
     on_fold: bool = False
@@ -178,9 +196,10 @@ class Piece:
     darts: tuple[Dart, ...] = ()
     notches: tuple[Notch, ...] = ()
     grain: tuple[Point, Point] = (Point(0, 0), Point(0, 100))
-    internal: tuple[Path, ...] = ()
+    marks: tuple[Mark, ...] = ()
     remark: str = ""
-    what: What = What()
+    alike: bool = False
+    """Whether all that are cut of it are alike, rather than half of them turned over: gores, godets, rings."""
     bust_point: Point | None = None
     """Where the bust is fullest, on the front of a drafted bodice; darts are pivoted about it."""
 
@@ -190,18 +209,36 @@ class Piece:
         if self.seam_line.signed_area <= 0:
             raise CannotDraw(f"the outline of {self.name} does not run anticlockwise")
 
+    @property
+    def name(self) -> str:
+        """What people call it."""
+        return self.what.name
+
     def edge(self, name: str) -> Edge:
-        """The edge with this name. Raises NoSuchEdge when it has been cut away or was never there."""
+        """The edge, or the line marked inside, with this name. Raises NoSuchEdge when it has been cut away or was never
+        there.
+        """
         for edge in self.edges:
             if edge.name == name:
                 return edge
+        for mark in self.marks:
+            if mark.name == name:
+                return Edge(name, Role.FREE, mark.path)
         raise NoSuchEdge(f"the {self.name} has no {name} any more")
+
+    def at_edge(self, name: str) -> int | None:
+        """The place of an edge in the order of the outline; None for a line marked inside."""
+        return next((k for k, edge in enumerate(self.edges) if edge.name == name), None)
 
     def begins_at_hem(self, edge_name: str) -> bool:
         """Whether an edge's path begins at the hem and runs up from it."""
         start = self.edge(edge_name).path.start
         ends = [place for edge in self.edges if edge.role is Role.HEM for place in (edge.path.start, edge.path.end)]
         return any(place.distance(start) < TOUCHES_HEM for place in ends)
+
+    def with_edge(self, name: str, **changes: Any) -> Piece:
+        """The piece with some of an edge's own changed."""
+        return replace(self, edges=tuple(replace(e, **changes) if e.name == name else e for e in self.edges))
 
     def darts_of(self, edge_name: str) -> tuple[Dart, ...]:
         """The darts that open on an edge, in the order its path runs."""
@@ -306,42 +343,3 @@ def _corner(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tup
     if place:
         return extended_to_meet(cut_before, cut_after, place)
     return cut_before.then(Path.of(Line(cut_before.end, cut_after.start))), cut_after
-
-
-@dataclass(frozen=True, slots=True)
-class EdgeRef:
-    """An edge of a piece, as one part of a seam. ``backwards`` when the seam runs against its path."""
-
-    piece: str
-    edge: str
-    backwards: bool = False
-
-
-class Verdict(StrEnum):
-    """How two sides of a seam compare on the stitching line."""
-
-    MEETS = "meets"
-    EASED = "eased"
-    GATHERED = "gathered"
-    LONGER = "too long"
-    SHORTER = "too short"
-
-    @property
-    def fits(self) -> bool:
-        """Whether the seam can be sewn as it is meant to be."""
-        return self not in (Verdict.LONGER, Verdict.SHORTER)
-
-
-@dataclass(frozen=True, slots=True)
-class Seam:
-    """Edges that are sewn together: every edge of ``a``, end to end, onto every edge of ``b``.
-
-    ``ease`` is how much longer ``b`` is meant to be than ``a`` (negative: shorter, and stretched on).
-    """
-
-    name: str
-    a: tuple[EdgeRef, ...]
-    b: tuple[EdgeRef, ...]
-    ease: float = 0.0
-    fullness: float = 1.0
-    """How many times as long ``b`` is, to be gathered or pleated onto ``a``."""

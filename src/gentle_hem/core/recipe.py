@@ -17,7 +17,7 @@ from functools import reduce
 from operator import or_
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
-from pydantic import Field, ValidationError
+from pydantic import Field, ValidationError, model_validator
 
 from gentle_hem.core.band import BANDS
 from gentle_hem.core.band.band import Band, NoBand
@@ -38,6 +38,7 @@ from gentle_hem.core.style.words import Panels, Style
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.units import Said, Unit
+from gentle_hem.core.upgrade import upgraded
 
 if TYPE_CHECKING:
     AnyBodice = BodicePart
@@ -55,7 +56,7 @@ class Recipe(RecipePart):
     """A dress in words and numbers. Lengths are millimetres, or text with a unit."""
 
     format: Literal["gentle-hem recipe"] = "gentle-hem recipe"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     name: GivenName = Field("Untitled dress", max_length=120)
     unit: Unit = Field(Unit.CM, description="The unit its maker thinks in; changes no number.")
     figure: Figure = Field(default_factory=Figure)
@@ -71,6 +72,11 @@ class Recipe(RecipePart):
     allowances: Allowances = Field(default_factory=Allowances)
     opening: Opening = Field(default_factory=Opening)
     remarks: KeptText = Field("", max_length=4000)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _in_todays_version(cls, document: Any) -> Any:
+        return upgraded(document)
 
 
 class UnreadableRecipe(ValueError):  # noqa: N818  (it is not an error of the program)

@@ -18,12 +18,12 @@ from pydantic import BaseModel, ConfigDict, Field
 from gentle_hem.core.findings import say
 from gentle_hem.core.fit import LEAST_DART, LEAST_GATHER, LOOKS_LIKE_MISTAKE, WIDEST_DART
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
-from gentle_hem.core.join import EASE_PLIABLE
 from gentle_hem.core.lower.flare import say_sweep
 from gentle_hem.core.parts import Allowance, SeamLength, between, number_between
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
 from gentle_hem.core.units import Length, Said
-from gentle_hem.core.walk import SEAM_TOLERANCE
+from gentle_hem.core.walk import EASE_PLIABLE, SEAM_TOLERANCE
+from gentle_hem.core.what import Section, Sign, What
 from gentle_hem.core.workings import Percent, Ratio, Share, Workings
 
 LEAST_SEAM = 6.0
@@ -134,7 +134,9 @@ def _sector(
         Edge("waist", Role.WAIST, Path.of(Arc(ORIGIN, radius, start + turn, -turn)), waist_allowance),
     )
     middle = (radius + hem_radius) / 2
-    return Piece("piece", edges, cut=cut.pieces, grain=(Point(0, -middle + 60), Point(0, -middle - 60)))
+    return Piece(
+        What(Section.SKIRT), edges, alike=True, cut=cut.pieces, grain=(Point(0, -middle + 60), Point(0, -middle - 60))
+    )
 
 
 def _hem_now(cut: CutCircle) -> tuple[float, float]:
@@ -285,7 +287,7 @@ def _with_darts(piece: Piece, count: int, intake: float) -> Piece:
         at = path.length * (k + 1) / (count + 1) - intake / 2
         middle = at + intake / 2
         apex = path.point_at(middle) + path.tangent_at(middle).left * 120.0
-        darts.append(Dart("waist", at, intake, apex, f"dart {k + 1}"))
+        darts.append(Dart("waist", at, intake, apex, Sign(f"dart {k + 1}")))
     return replace(piece, darts=tuple(darts))
 
 

@@ -12,7 +12,6 @@ from gentle_hem.core.block.not_yet import NoBodice
 from gentle_hem.core.block.own import OwnBodice
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.join import SIDE_SEAM
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.lower.peplum import Peplum
@@ -20,6 +19,7 @@ from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES, BodicePart
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.units import Unit, inches
+from gentle_hem.core.what import SIDE_SEAM, Half
 
 
 def bodice_choices(recipe: Recipe, garment: Garment) -> list[tuple[str, BodicePart]]:
@@ -100,20 +100,20 @@ def _as_measured(garment: Garment) -> MeasuredBodice:
     if upper is None or upper.at(SIDE_SEAM) is None:
         return MeasuredBodice()
     side_at = upper.between(upper.landmarks[0].name, SIDE_SEAM)
-    drawn = {piece.name: piece for piece in garment.pieces}
+    drawn = {piece.what: piece for piece in garment.pieces}
     edges = {}
-    for where, start, whole in (("front", 0.0, side_at), ("back", upper.length, upper.length - side_at)):
-        marks = [mark.at for mark in upper.darts() if mark.name.startswith(where)]
+    for half, start, whole in ((Half.FRONT, 0.0, side_at), (Half.BACK, upper.length, upper.length - side_at)):
+        marks = [mark.at for mark in upper.darts() if mark.name.half is half]
         to_dart = abs(marks[0] - start) if marks else whole / 2
         taken = sum(
             dart.intake
-            for piece in {name for name, _, _ in upper.runs}
+            for piece in {run.piece for run in upper.runs}
             if piece in drawn
             for dart in drawn[piece].darts_of("waist")
-            if dart.landmark.startswith(where)
+            if dart.landmark.half is half
         )
-        edges[where] = {"centre_to_dart": to_dart, "dart_width": taken, "dart_to_side": whole - to_dart}
-    side = next((walked for walked in garment.seams if walked.seam.name == "bodice side seam"), None)
+        edges[half.value] = {"centre_to_dart": to_dart, "dart_width": taken, "dart_to_side": whole - to_dart}
+    side = next((walked for walked in garment.seams if walked.name == "bodice side seam"), None)
     front_side, back_side = (side.length_a, side.length_b) if side else (200.0, 200.0)
     try:
         return MeasuredBodice.model_validate({**edges, "front_side": front_side, "back_side": back_side})

@@ -71,8 +71,8 @@ def strokes(piece: Piece) -> Iterator[Stroke]:
                 yield Stroke(Ink.INTERNAL, leg.between(0.0, min(PLEAT_MARK, leg.length)))
         else:
             yield Stroke(Ink.INTERNAL, near.then(far.reversed()))
-    for line in piece.internal:
-        yield Stroke(Ink.INTERNAL, line)
+    for mark in piece.marks:
+        yield Stroke(Ink.INTERNAL, mark.path)
     yield from (Stroke(Ink.GRAIN, line) for line in _grain(piece))
     for notch in piece.notches:
         yield from (Stroke(Ink.NOTCH, tick) for tick in _ticks(piece, notch))

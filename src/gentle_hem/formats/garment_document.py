@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any, Literal
 
 from pydantic import BaseModel, Field
@@ -9,9 +10,11 @@ from pydantic import BaseModel, Field
 from gentle_hem.core.findings import Finding, Remedy
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path
-from gentle_hem.core.pattern import EdgeRef, Piece
+from gentle_hem.core.pattern import Piece
+from gentle_hem.core.seams import Run
 from gentle_hem.core.units import Said
 from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import What
 from gentle_hem.core.workings import Working, speak, speak_exactly
 
 CURVE_TOLERANCE = 0.01
@@ -26,6 +29,7 @@ class EdgeDocument(BaseModel):
     length: float
     drawn_length: float
     allowance: float
+    finished: str = Field(description="How it is finished alone, where it is in no seam; otherwise empty.")
     points: list[XY]
 
 
@@ -34,6 +38,7 @@ class NotchDocument(BaseModel):
     at: float
     landmark: str
     double: bool
+    kind: str
 
 
 class DartDocument(BaseModel):
@@ -42,6 +47,13 @@ class DartDocument(BaseModel):
     intake: float
     apex: XY
     landmark: str
+    pleat: bool = Field(description="Left open: folded over at its edge instead of stitched to a point.")
+
+
+class MarkDocument(BaseModel):
+    kind: str
+    name: str = Field(description="Where something is sewn to it; otherwise empty.")
+    points: list[XY]
 
 
 class PieceDocument(BaseModel):
@@ -55,21 +67,29 @@ class PieceDocument(BaseModel):
     edges: list[EdgeDocument]
     notches: list[NotchDocument]
     darts: list[DartDocument]
+    marks: list[MarkDocument]
     remark: str
 
 
-class EdgeRefDocument(BaseModel):
+class StretchDocument(BaseModel):
+    """A stretch of an edge, or of a line marked inside a piece: from one length along its points to another."""
+
     piece: str
     edge: str
+    backwards: bool = Field(description="Whether the seam runs against the edge's points.")
+    start: float = Field(alias="from")
+    end: float = Field(alias="to")
 
 
 class SeamDocument(BaseModel):
     name: str
-    a: list[EdgeRefDocument]
-    b: list[EdgeRefDocument]
+    a: list[StretchDocument]
+    b: list[StretchDocument]
     length_a: float
     length_b: float
     ease: float
+    fullness: float
+    manner: str
     verdict: str
 
 
@@ -141,6 +161,7 @@ def piece_document(piece: Piece) -> PieceDocument:
             length=piece.stitched_length(edge.name),
             drawn_length=edge.drawn_length,
             allowance=edge.allowance,
+            finished=edge.finished.value if edge.finished else "",
             points=points(edge.path),
         )
         for edge in piece.edges
@@ -155,28 +176,49 @@ def piece_document(piece: Piece) -> PieceDocument:
         cut_line=points(piece.cut_line),
         grain=((start.x, start.y), (end.x, end.y)),
         edges=edges,
-        notches=[NotchDocument(edge=n.edge, at=n.at, landmark=n.landmark, double=n.double) for n in piece.notches],
+        notches=[
+            NotchDocument(edge=n.edge, at=n.at, landmark=str(n.landmark), double=n.double, kind=n.kind.value)
+            for n in piece.notches
+        ],
         darts=[
-            DartDocument(edge=d.edge, at=d.at, intake=d.intake, apex=(d.apex.x, d.apex.y), landmark=d.landmark)
+            DartDocument(
+                edge=d.edge,
+                at=d.at,
+                intake=d.intake,
+                apex=(d.apex.x, d.apex.y),
+                landmark=str(d.landmark),
+                pleat=d.pleat,
+            )
             for d in piece.darts
         ],
+        marks=[MarkDocument(kind=m.kind.value, name=m.name, points=points(m.path)) for m in piece.marks],
         remark=piece.remark,
     )
 
 
-def _refs(refs: tuple[EdgeRef, ...]) -> list[EdgeRefDocument]:
-    return [EdgeRefDocument(piece=ref.piece, edge=ref.edge) for ref in refs]
+def _stretches(run: Run, pieces: Mapping[What, Piece]) -> list[StretchDocument]:
+    return [
+        StretchDocument.model_validate(
+            {
+                "piece": s.piece.name, "edge": s.edge, "backwards": s.backwards, "from": s.start,
+                "to": pieces[s.piece].edge(s.edge).drawn_length if s.end is None else s.end,
+            }
+        )
+        for s in run.stretches
+    ]  # fmt: skip
 
 
-def seam_document(walked: Walked) -> SeamDocument:
+def seam_document(walked: Walked, pieces: Mapping[What, Piece]) -> SeamDocument:
     seam = walked.seam
     return SeamDocument(
         name=seam.name,
-        a=_refs(seam.a),
-        b=_refs(seam.b),
+        a=_stretches(seam.a, pieces),
+        b=_stretches(seam.b, pieces),
         length_a=walked.length_a,
         length_b=walked.length_b,
         ease=seam.ease,
+        fullness=seam.fullness,
+        manner=seam.manner.value,
         verdict=walked.verdict.value,
     )
 
@@ -228,9 +270,10 @@ def workings_documents(workings: tuple[Working, ...], unit: Said) -> list[Workin
 
 def garment_document(garment: Garment, unit: Said) -> GarmentDocument:
     """The whole garment in plain numbers, its sentences in the asked unit."""
+    pieces = {piece.what: piece for piece in garment.pieces}
     return GarmentDocument(
         pieces=[piece_document(piece) for piece in garment.pieces],
-        seams=[seam_document(walked) for walked in garment.seams],
+        seams=[seam_document(walked, pieces) for walked in garment.seams],
         findings=[finding_document(finding, unit) for finding in garment.findings],
         workings=workings_documents(garment.workings, unit),
     )

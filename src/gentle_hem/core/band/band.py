@@ -17,18 +17,21 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, stop
 from gentle_hem.core.geometry import Arc, Line, Path, Point, polar
 from gentle_hem.core.geometry.point import ORIGIN
-from gentle_hem.core.parts import Host, Made, OpeningPlace, RecipePart, between
-from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.lower.panel import under
+from gentle_hem.core.parts import BandMade, EdgeAbove, Host, OpeningPlace, RecipePart, between
+from gentle_hem.core.pattern import Edge, Piece, Role
+from gentle_hem.core.seams import Run, Stretch, centre_seams, seam_of
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, inches
-from gentle_hem.core.workings import Workings
+from gentle_hem.core.what import WAIST_CORNERS, Half, Section, What
+from gentle_hem.core.workings import Worked, Workings
 
 
 class Band(RecipePart):
     """A part between the bodice's edge and the lower part's."""
 
-    def make_up(self, host: Host, notes: Workings) -> Made | None:
-        """Its pieces; ``waist`` is its upper edge, ``hem`` its lower one. None when there is no band."""
+    def make_up(self, host: Host, notes: Workings) -> BandMade | None:
+        """Its pieces; ``waist`` is its upper edge, ``hem`` ``below`` its lower one. None when there is no band."""
         return None
 
     @property
@@ -65,11 +68,11 @@ class Waistband(Band):
     def depth(self) -> float:
         return self.width
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
-        notes.about("waistband").work(
+    def make_up(self, host: Host, notes: Workings) -> BandMade:
+        why = notes.about("waistband").work(
             "waistband, half", host.half, "the bodice's edge from CF to CB", rule="its width counts in the skirt length"
         )
-        return _band_made(host, self.width, (0.0, 0.0), "waistband", Section.BAND, 2 if self.finish == "faced" else 1)
+        return _band_made(host, self.width, (0.0, 0.0), Section.WAISTBAND, why, 2 if self.finish == "faced" else 1)
 
 
 class HipYoke(Band):
@@ -89,7 +92,7 @@ class HipYoke(Band):
     def depth(self) -> float:
         return self.deep
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> BandMade:
         notes = notes.about("yoke")
         measures = Measures(host.figure, notes)
         hip, drop = measures.take("hip_girth"), measures.take("waist_to_hip")
@@ -109,7 +112,7 @@ class HipYoke(Band):
         )
         grown = (float(lower) - whole) / 2
         front = grown * host.front / host.half
-        made = _band_made(host, self.deep, (front, grown - front), "yoke", Section.LOWER, 1)
+        made = _band_made(host, self.deep, (front, grown - front), Section.HIP_YOKE, None, 1)
         found = list(measures.findings)
         if grown < 0:
             found.append(
@@ -120,27 +123,21 @@ class HipYoke(Band):
         return made.also(found)
 
 
-def _band_made(host: Host, deep: float, grown: tuple[float, float], name: str, section: Section, layers: int) -> Made:
-    pieces = (
-        _half(f"{name} front", section, True, host, host.front, grown[0], deep, layers),
-        _half(f"{name} back", section, False, host, host.back, grown[1], deep, layers),
-    )
-    names = [piece.name for piece in pieces]
-    seams = [Seam(f"{name} side seam", (EdgeRef(names[0], "side"),), (EdgeRef(names[1], "side"),))]
-    back = pieces[1]
-    if not back.on_fold:
-        ref = EdgeRef(back.name, "centre back")
-        seams.append(Seam(f"{name} centre back seam", (ref,), (ref,)))
-    return Made(
-        pieces, tuple(seams), tuple(EdgeRef(n, "waist", backwards=True) for n in names),
-        hem=tuple(EdgeRef(n, "lower") for n in names), name=name,
-    )  # fmt: skip
+def _band_made(
+    host: Host, deep: float, grown: tuple[float, float], section: Section, why: Worked | None, layers: int
+) -> BandMade:
+    front = _half(What(section, Half.FRONT), host, host.front, grown[0], deep, layers)
+    back = _half(What(section, Half.BACK), host, host.back, grown[1], deep, layers)
+    pieces, called = (front, back), section.value
+    seams = (seam_of("{section} side seam", (front.what, "side"), (back.what, "side")), *centre_seams((back,)))
+    upper = Run(tuple(Stretch(p.what, "waist", backwards=True) for p in pieces), WAIST_CORNERS, called, why)
+    lower = Run(tuple(Stretch(p.what, "lower") for p in pieces), WAIST_CORNERS, called)
+    return BandMade(pieces, seams, upper, EdgeAbove(lower, host.level + deep))
 
 
-def _half(
-    name: str, section: Section, is_front: bool, host: Host, top: float, grown: float, deep: float, layers: int
-) -> Piece:
+def _half(what: What, host: Host, top: float, grown: float, deep: float, layers: int) -> Piece:
     """A half band, its centre on the left: its upper edge ``top`` long, its lower one longer by ``grown``."""
+    is_front = what.half is Half.FRONT
     if grown > 0.5:
         turn = grown / deep
         radius = top / turn
@@ -163,19 +160,16 @@ def _half(
         Edge("side", Role.SIDE, side, allowances.side, turned=place is OpeningPlace.SIDE),
         Edge("waist", Role.WAIST, upper, allowances.waist),
     )
-    where = "front" if is_front else "back"
     marks = []
-    for mark in host.waist.darts():
-        if mark.name.startswith(where):
-            share = (mark.at if is_front else host.half - mark.at) / top
-            if 0.02 < share < 0.98:
-                marks.append(Notch("waist", upper.length * (1 - share), mark.name, double=not is_front))
-                marks.append(Notch("lower", lower.length * share, mark.name, double=not is_front))
+    for name, at in host.shaping(Half.of(is_front)):
+        share = at / top
+        if 0.02 < share < 0.98:
+            marks.append(under(name, upper.length * (1 - share), double=not is_front))
+            marks.append(under(name, lower.length * share, "lower", double=not is_front))
     x = min(15.0, top * 0.2)
     y = centre.start.y
     piece = Piece(
-        name, edges, what=What(section, Half.of(is_front)),
-        cut=layers * (2 if opens else 1), on_fold=not opens, notches=tuple(marks),
+        what, edges, cut=layers * (2 if opens else 1), on_fold=not opens, notches=tuple(marks),
         grain=(Point(x, y - 0.2 * deep), Point(x, y - 0.8 * deep)),
     )  # fmt: skip
     return piece if is_front else mirrored(piece)

@@ -9,10 +9,10 @@ from gentle_hem.core.block.frame import SHORT_OF_BUST_POINT, Frame, draft_half, 
 from gentle_hem.core.block.shape import bodice_made
 from gentle_hem.core.drafting import Drafting
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, inches
-from gentle_hem.core.workings import Workings
+from gentle_hem.core.workings import Worked, Workings
 
 ArmholeRule = Literal["bust_sixth", "bust_quarter", "armhole_half", "upper_bust"]
 
@@ -49,16 +49,18 @@ class InchFrame(BodicePart):
     front_neck: Annotated[Length, between(20, 250)] = inches(3)
     back_neck: Annotated[Length, between(10, 250)] = inches(1)
 
-    def alike(self, quarters: tuple[float, float], depth: float, darts: tuple[float, float]) -> Alike:
-        """The frame of given bust and waist quarters, armhole level and front and back waist darts, mm."""
+    def alike(self, quarters: tuple[float, float, Worked], depth: float, darts: tuple[float, float]) -> Alike:
+        """The frame of given bust and waist quarters, whole waist, armhole level, front and back waist darts (mm)."""
         return Alike(
             *quarters, depth, self.shoulder_drop, self.neck_width, neck_depths=(self.front_neck, self.back_neck),
             hollows=HOLLOWS, darts=darts,
         )  # fmt: skip
 
 
-def girth_quarters(measures: Measures, bust_ease: float, waist_ease: float, notes: Workings) -> tuple[float, float]:
-    """A quarter of bust and of waist, each with its ease round the whole."""
+def girth_quarters(
+    measures: Measures, bust_ease: float, waist_ease: float, notes: Workings
+) -> tuple[float, float, Worked]:
+    """A quarter of bust and of waist, each with its ease round the whole, and the whole waist."""
     bust, waist = measures.take("bust_girth"), measures.take("waist_girth")
     bust_quarter = notes.work(
         "bust quarter", (bust + bust_ease) / 4, "({bust} + {ease}) ÷ 4", bust=bust, ease=bust_ease
@@ -67,8 +69,8 @@ def girth_quarters(measures: Measures, bust_ease: float, waist_ease: float, note
         "waist quarter", (waist + waist_ease) / 4, "({waist} + {ease}) ÷ 4",
         rule="the dart is put back beside it", waist=waist, ease=waist_ease,
     )  # fmt: skip
-    notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
-    return float(bust_quarter), float(waist_quarter)
+    waist_seam = notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
+    return float(bust_quarter), float(waist_quarter), waist_seam
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,6 +79,7 @@ class Alike:
 
     bust_quarter: float
     waist_quarter: float
+    waist: Worked
     armhole_level: float
     shoulder_drop: float
     neck_width: float
@@ -88,7 +91,7 @@ class Alike:
 
 def made_alike(
     alike: Alike, papers: tuple[Drafting, Drafting], measures: Measures, allowances: Allowances, opening: Opening
-) -> Made:
+) -> BodiceMade:
     """Both halves to the front waist length, and what is said of a frame whose levels or widths cross."""
     half_length = measures.take("front_waist_length")
     bust_level = max(measures.take("shoulder_to_bust_point"), alike.armhole_level)
@@ -114,6 +117,6 @@ def made_alike(
         )
         for side, paper in enumerate(papers)
     )
-    made = bodice_made(front, back, allowances, opening, (*papers[0].steps, *papers[1].steps))
+    made = bodice_made((front, back), allowances, opening, alike.waist, (*papers[0].steps, *papers[1].steps))
     troubles = [*level_findings(half_length, bust_level), *width_findings(alike.bust_quarter, half_shoulder)]
     return made.also([*measures.findings, *troubles])

@@ -15,16 +15,21 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.block.quarters import WAIST_EASES, Ease
-from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.block.shape import block_seams, mirrored
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.geometry import Path, Point
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, OpeningPlace, between
-from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, OpeningPlace, between, bodice_edge
+from gentle_hem.core.pattern import Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.style.tops import OVER_THE_SHOULDER, strip
 from gentle_hem.core.units import Length
+from gentle_hem.core.what import BODICE_BACK, BODICE_FRONT, Half, Panel, Section, Sign, What
 from gentle_hem.core.workings import Workings
+
+BIB = What(Section.BODICE, Half.FRONT, Panel.BIB)
+STRAP = What(Section.BODICE, panel=Panel.STRAP)
 
 
 class BibBodice(BodicePart):
@@ -56,7 +61,7 @@ class BibBodice(BodicePart):
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.waist_ease": (self.waist_ease, 1.0)}
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         notes = notes.about("bib")
         measures = Measures(figure, notes)
         waist = measures.take("waist_girth")
@@ -80,23 +85,32 @@ class BibBodice(BodicePart):
         half_bib = min(self.bottom / 2, quarter - 5)
         zip_at_back = opening.place is OpeningPlace.CENTRE_BACK
         pieces = (
-            self._band("bodice front", True, quarter, half_bib, allowances, False),
-            self._band("bodice back", False, quarter, half_bib, allowances, zip_at_back),
+            self._band(BODICE_FRONT, quarter, half_bib, allowances, False),
+            self._band(BODICE_BACK, quarter, half_bib, allowances, zip_at_back),
             self._bib(half_bib, allowances),
-            strip("strap", float(span), 2 * self.strap, allowances.panel, cut=2, remark="folded lengthways"),
+            strip(STRAP, float(span), 2 * self.strap, allowances.panel, cut=2, remark="folded lengthways"),
         )
         seams = (
-            Seam("bodice side seam", (EdgeRef("bodice front", "side"),), (EdgeRef("bodice back", "side"),)),
-            Seam("bib seam", (EdgeRef("bodice front", "under bib"),), (EdgeRef("bib", "foot"),)),
+            *block_seams((pieces[0], pieces[1])),
+            seam_of("bib seam", (BODICE_FRONT, "under bib"), (BIB, "foot")),
+            seam_of("strap fold", (STRAP, "edge"), (STRAP, "top")),
+            *self._strap_ends(pieces),
         )
-        waist_edge = (EdgeRef("bodice front", "waist"), EdgeRef("bodice back", "waist"))
-        return Made(pieces, seams, waist_edge, findings=tuple(measures.findings))
+        return BodiceMade(pieces, seams, bodice_edge(whole), findings=tuple(measures.findings))
 
-    def _band(
-        self, name: str, is_front: bool, long: float, bib: float, allowances: Allowances, zip_at_centre: bool
-    ) -> Piece:
+    def _strap_ends(self, pieces: tuple[Piece, ...]) -> list[Seam]:
+        """Each strap's ends, folded to their width, on the bib's top and on the back of the band."""
+        seams = []
+        for piece, end in ((pieces[2], "end"), (pieces[1], "start")):
+            notch = next(n for n in piece.notches if n.kind is NotchKind.STRAP)
+            above = Stretch(piece.what, notch.edge, False, notch.at - self.strap / 2, notch.at + self.strap / 2)
+            under = Stretch(STRAP, end, True, 0.0, self.strap)
+            seams.append(Seam(f"strap to the {piece.name}", Run((above,)), Run((under,))))
+        return seams
+
+    def _band(self, what: What, long: float, bib: float, allowances: Allowances, zip_at_centre: bool) -> Piece:
         """A half band, its centre on the left; the front's upper edge is parted where the bib stands."""
-        low, high = -self.band, 0.0
+        low, high, is_front = -self.band, 0.0, what.half is Half.FRONT
         role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
         top = [
             Edge(
@@ -120,14 +134,16 @@ class BibBodice(BodicePart):
                 turned=zip_at_centre,
             ),
         )
+        marks = [Notch("waist", long / 2, double=not is_front)]
+        if not is_front:
+            marks.append(Notch("top", long / 2, Sign("strap"), kind=NotchKind.STRAP))
         piece = Piece(
-            name,
+            what,
             edges,
-            what=What(Section.BODICE, Half.of(is_front)),
             cut=2 if zip_at_centre else 1,
             on_fold=not zip_at_centre,
             remark="the band; cut again to face it",
-            notches=(Notch("waist", long / 2, double=not is_front),),
+            notches=tuple(marks),
             grain=(Point(long * 0.25, -self.band / 2), Point(long * 0.75, -self.band / 2)),
         )
         return piece if is_front else mirrored(piece)
@@ -141,7 +157,7 @@ class BibBodice(BodicePart):
             Edge("centre front", Role.CENTRE_FRONT, Path.through(Point(0, self.height), Point(0, 0)), 0.0),
         )
         return Piece(
-            "bib", edges, what=What(Section.BODICE, Half.FRONT),
-            on_fold=True, notches=(Notch("bib top", max(top - 1 - self.strap, 1.0), "strap"),),
+            BIB, edges, on_fold=True,
+            notches=(Notch("bib top", self.strap / 2 + 1, Sign("strap"), kind=NotchKind.STRAP),),
             grain=(Point(18, self.height * 0.25), Point(18, self.height * 0.75)),
         )  # fmt: skip

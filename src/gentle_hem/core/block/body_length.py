@@ -25,7 +25,7 @@ from gentle_hem.core.drafting import BACK, FRONT, Drafting, line
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.geometry import Point
-from gentle_hem.core.parts import Allowances, Made, Opening, between
+from gentle_hem.core.parts import Allowances, BodiceMade, Opening, between
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
@@ -55,7 +55,7 @@ class BodyLengthBodice(InchFrame):
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.quarter_ease": (self.quarter_ease, 0.25)}
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         notes = notes.about("bodice")
         measures = Measures(figure, notes)
         widths: dict[str, float] = {}
@@ -65,12 +65,12 @@ class BodyLengthBodice(InchFrame):
                 f"{name} quarter", girth / 4 + self.quarter_ease, "{girth} ÷ 4 + {ease_of_a_quarter}",
                 girth=girth, ease_of_a_quarter=self.quarter_ease,
             )  # fmt: skip
-        notes.work("bodice waist", 4 * widths["waist"], "4 × {waist_quarter}", waist_quarter=widths["waist"])
+        waist = notes.work("bodice waist", 4 * widths["waist"], "4 × {waist_quarter}", waist_quarter=widths["waist"])
         depth = armhole_depth(self.armhole_rule, measures, notes)
         papers = Drafting(FRONT), Drafting(BACK)
         for paper in papers:
             self._square_off(paper, measures, measures.take("front_waist_length"), widths)
-        alike = self.alike((widths["bust"], widths["waist"]), depth, (self.dart, self.dart))
+        alike = self.alike((widths["bust"], widths["waist"], waist), depth, (self.dart, self.dart))
         return made_alike(alike, papers, measures, allowances, opening)
 
     @staticmethod

@@ -15,8 +15,9 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.parts import BodicePart
-from gentle_hem.core.pattern import Half, Piece, Section
+from gentle_hem.core.pattern import Piece
 from gentle_hem.core.recipe import STYLES, Recipe
+from gentle_hem.core.what import Half, Section
 
 UNDRAFTED = (MeasuredBodice, BibBodice, NoBodice)
 """Bodices without an outline to lay over another's."""
@@ -74,4 +75,4 @@ def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
 
 def _half(garment: Garment, half: Half) -> Piece:
     """The block's front or back."""
-    return next(piece for piece in garment.pieces if piece.what.is_outer(Section.BODICE, half))
+    return next(piece for piece in garment.pieces if piece.what.is_outer(Section.BODICE, half=half))

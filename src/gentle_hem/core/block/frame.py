@@ -19,6 +19,7 @@ from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Point
 from gentle_hem.core.pattern import Dart
 from gentle_hem.core.units import inches
+from gentle_hem.core.what import BUST_DART
 from gentle_hem.core.workings import Workings
 
 LEAST_BELOW_BUST = 20.0
@@ -106,7 +107,7 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
         below = side_seam(side, lower_leg, lower_leg)
         seam = below.then(line(lower_leg, bust))
         point = Point(min(frame.half_span + SHORT_OF_BUST_POINT, frame.bust_quarter - 10), (bust.y + lower_leg.y) / 2)
-        dart = Dart("side", below.length, frame.bust_dart, point, "bust dart")
+        dart = Dart("side", below.length, frame.bust_dart, point, BUST_DART)
         paper.step(
             "The front is {difference} longer than the back: a bust dart at the side, its upper leg at the bust "
             "level, its lower leg {difference} below, its point toward the bust point.",

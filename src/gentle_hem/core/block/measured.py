@@ -20,12 +20,22 @@ from pydantic import Field, model_validator
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Path, Point
-from gentle_hem.core.join import BACK_DART, FRONT_DART
-from gentle_hem.core.parts import Allowances, BodicePart, EdgeLength, Made, Opening, RecipePart, between
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.parts import (
+    Allowances,
+    BodiceMade,
+    BodicePart,
+    EdgeLength,
+    Opening,
+    RecipePart,
+    between,
+    bodice_edge,
+)
+from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.seams import seam_of
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, LengthError
 from gentle_hem.core.walk import SEAM_TOLERANCE
+from gentle_hem.core.what import BACK_DART, BODICE_BACK, BODICE_FRONT, FRONT_DART, Half, Sign, What
 from gentle_hem.core.workings import Workings
 
 WIDEST_DART = 150.0
@@ -101,10 +111,10 @@ class MeasuredBodice(BodicePart):
             "bodice.back.dart_to_side": (self.back.dart_to_side or 0.0, 0.25),
         }
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         missing = self._missing()
         if missing or self.front_side is None or self.back_side is None:
-            return Made(findings=(_not_measured(missing),))
+            return BodiceMade(findings=(_not_measured(missing),))
         notes = notes.about("bodice")
         front = notes.work(
             "front waist seam", self.front.stitched, "{centre_front_to_dart} + {dart_to_side}",
@@ -116,14 +126,15 @@ class MeasuredBodice(BodicePart):
             rule="darts closed, no allowances",
             centre_back_to_dart=self.back.centre_to_dart or 0.0, dart_to_side=self.back.dart_to_side or 0.0,
         )  # fmt: skip
-        notes.work("bodice waist", 2 * (front + back), "2 × ({front} + {back})", front=front, back=back)
+        waist = notes.work("bodice waist", 2 * (front + back), "2 × ({front} + {back})", front=front, back=back)
         pieces = (
-            _template("bodice front", self.front, self.front_side, Role.CENTRE_FRONT, FRONT_DART),
-            _template("bodice back", self.back, self.back_side, Role.CENTRE_BACK, BACK_DART),
+            _template(BODICE_FRONT, self.front, self.front_side, Role.CENTRE_FRONT, FRONT_DART),
+            _template(BODICE_BACK, self.back, self.back_side, Role.CENTRE_BACK, BACK_DART),
         )
-        side = Seam("bodice side seam", (EdgeRef("bodice front", "side"),), (EdgeRef("bodice back", "side"),))
-        waist = (EdgeRef("bodice front", "waist"), EdgeRef("bodice back", "waist"))
-        return Made(pieces, (side,), waist, findings=tuple(self._findings(self.front_side, self.back_side)))
+        side = seam_of("{section} side seam", (BODICE_FRONT, "side"), (BODICE_BACK, "side"))
+        return BodiceMade(
+            pieces, (side,), bodice_edge(waist), findings=tuple(self._findings(self.front_side, self.back_side))
+        )
 
     def _missing(self) -> list[str]:
         """The words that have not been measured yet."""
@@ -172,7 +183,7 @@ def _not_measured(missing: list[str]) -> Finding:
     )
 
 
-def _template(name: str, edge: MeasuredEdge, side: float, centre: Role, landmark: str) -> Piece:
+def _template(what: What, edge: MeasuredEdge, side: float, centre: Role, landmark: Sign) -> Piece:
     """The paper template of one half: its waist edge with the dart open, its side seam's length.
 
     The front is drawn with its centre on the left, the back with its centre on the right, so that
@@ -180,7 +191,7 @@ def _template(name: str, edge: MeasuredEdge, side: float, centre: Role, landmark
     """
     to_dart, to_side = edge.centre_to_dart or 0.0, edge.dart_to_side or 0.0
     width = to_dart + edge.dart_width + to_side
-    is_front = centre is Role.CENTRE_FRONT
+    is_front = what.half is Half.FRONT
     corners = [Point(0, 0), Point(width, 0), Point(width, side), Point(0, side)]
     waist, right, top, left = (Path.through(a, b) for a, b in zip(corners, corners[1:] + corners[:1], strict=True))
     at = to_dart if is_front else to_side
@@ -198,10 +209,9 @@ def _template(name: str, edge: MeasuredEdge, side: float, centre: Role, landmark
     centre_x = 0.0 if is_front else width
     inward = 12.0 if is_front else -12.0
     return Piece(
-        name,
+        what,
         edges,
         material="paper",
-        what=What(Section.BODICE, Half.of(is_front)),
         darts=darts,
         notches=(Notch("side", side / 2, double=not is_front),),
         grain=(Point(centre_x + inward, side * 0.2), Point(centre_x + inward, side * 0.8)),

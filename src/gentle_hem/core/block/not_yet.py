@@ -6,7 +6,7 @@ from typing import ClassVar, Literal
 
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import in_recipe, stop
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening
+from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening
 from gentle_hem.core.workings import Workings
 
 
@@ -21,8 +21,8 @@ class NoBodice(BodicePart):
 
     kind: Literal["none"] = "none"
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
-        return Made(
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
+        return BodiceMade(
             findings=(
                 stop(
                     "no-bodice-yet",

@@ -11,17 +11,26 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
-from gentle_hem.core.block.shape import MIRROR
+from gentle_hem.core.block.shape import MIRROR, block_seams
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, in_recipe, note, stop
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_from_text
-from gentle_hem.core.join import BACK_DART, FRONT_DART
 from gentle_hem.core.names import Name
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, OpeningPlace, RecipePart, between
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.parts import (
+    Allowances,
+    BodiceMade,
+    BodicePart,
+    Opening,
+    OpeningPlace,
+    RecipePart,
+    between,
+    bodice_edge,
+)
+from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length
+from gentle_hem.core.what import BACK_DART, BUST_DART, FRONT_DART, SHOULDER_DART, Half, Section, Sign, What
 from gentle_hem.core.workings import Workings
 
 Named = Literal["waist", "side", "armhole", "shoulder", "neckline", "centre"]
@@ -89,7 +98,7 @@ class OwnBodice(BodicePart):
     bust_in: Annotated[Length, between(10, 400)] | None = None
     bust_down: Annotated[Length, between(50, 600)] | None = None
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         zip_at_back = opening.place is OpeningPlace.CENTRE_BACK
         front = self._piece(Half.FRONT, self.front, allowances, False)
         back = self._piece(Half.BACK, self.back, allowances, zip_at_back)
@@ -104,12 +113,6 @@ class OwnBodice(BodicePart):
                         piece=piece.name,
                     )
                 )
-        seams = []
-        for name in ("side", "shoulder"):
-            if all(any(e.name == name for e in piece.edges) for piece in (front, back)):
-                seams.append(
-                    Seam(f"bodice {name} seam", (EdgeRef("bodice front", name),), (EdgeRef("bodice back", name),))
-                )
         gap = front.stitched_length("side") - back.stitched_length("side")
         if abs(gap) > 1.5:
             findings.append(
@@ -121,17 +124,16 @@ class OwnBodice(BodicePart):
                     front=front.stitched_length("side"), back=back.stitched_length("side"), gap=abs(gap),
                 )
             )  # fmt: skip
-        waist = (EdgeRef("bodice front", "waist"), EdgeRef("bodice back", "waist"))
-        notes.about("bodice").work(
+        waist = notes.about("bodice").work(
             "bodice waist", 2 * (front.stitched_length("waist") + back.stitched_length("waist")),
             "2 × ({front} + {back})", rule="as it measures on the block", front=front.stitched_length("waist"),
             back=back.stitched_length("waist"),
         )  # fmt: skip
-        return Made((front, back), tuple(seams), waist, findings=tuple(findings))
+        return BodiceMade((front, back), block_seams((front, back)), bodice_edge(waist), findings=tuple(findings))
 
     def _piece(self, which: Half, half: OwnHalf, allowances: Allowances, zip_at_centre: bool) -> Piece:
         """The piece with its waist first, its centre on the left for a front and on the right for a back."""
-        is_front, name = which is Half.FRONT, f"bodice {which}"
+        is_front = which is Half.FRONT
         edges = [(edge.name, path_from_text(edge.path)) for edge in half.edges]
         darts = {id(d): (d.edge, d.at, d.intake, Point(d.apex[0], -d.apex[1])) for d in half.darts}
         lengths = {n: p.length for n, p in edges}
@@ -164,21 +166,21 @@ class OwnBodice(BodicePart):
             made.append(
                 Edge(called, role, path, 0.0 if folded else allowances.of(role), n == "centre" and zip_at_centre)
             )
-        landmarks = {"waist": FRONT_DART if is_front else BACK_DART, "side": "bust dart", "shoulder": "shoulder dart"}
+        landmarks = {"waist": FRONT_DART if is_front else BACK_DART, "side": BUST_DART, "shoulder": SHOULDER_DART}
         made_darts = tuple(
             Dart(
                 _called(e, is_front),
                 at,
                 w,
                 move.place(apex),
-                landmarks.get(e, f"{e} dart") + ("" if k == 0 else f" {k + 1}"),
+                Sign(landmarks.get(e, f"{e} dart") + ("" if k == 0 else f" {k + 1}"), which, shaping=True),
             )
             for e in NAMES
             for k, (_, at, w, apex) in enumerate(sorted(d for d in darts.values() if d[0] == e))
         )
         piece = Piece(
-            name, tuple(made), what=What(Section.BODICE, which),
-            cut=2 if zip_at_centre else 1, on_fold=not zip_at_centre, darts=made_darts,
+            What(Section.BODICE, which), tuple(made), cut=2 if zip_at_centre else 1, on_fold=not zip_at_centre,
+            darts=made_darts,
             notches=tuple(
                 Notch("armhole", e.path.length * 0.4, double=not is_front) for e in made if e.name == "armhole"
             ),

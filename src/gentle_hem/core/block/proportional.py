@@ -22,10 +22,11 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Path, Point
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
 from gentle_hem.core.pattern import Dart
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length
+from gentle_hem.core.what import SHOULDER_DART, Half, Sign
 from gentle_hem.core.workings import Workings
 
 SHOULDER_DROP = 35.0
@@ -48,7 +49,7 @@ class ProportionalBodice(BodicePart):
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
         "waist_ease": length("waist ease", presets=WAIST_EASES, nothing="none"),
-        "back_shoulder_dart": length("back shoulder dart"),
+        "back_shoulder_dart": length(Sign.shaped(Half.BACK, "shoulder dart")),
     }
 
     kind: Literal["proportional"] = "proportional"
@@ -59,7 +60,7 @@ class ProportionalBodice(BodicePart):
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.waist_ease": (self.waist_ease, 1.0)}
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         draft = _Proportional(self, Measures(figure, notes.about("bodice")), notes.about("bodice"))
         return draft.made(allowances, opening)
 
@@ -87,7 +88,7 @@ class _Proportional:
                                      suppression=self.suppression, more=10.0)  # fmt: skip
         self.at_side = self.suppression - self.back_dart - self.front_dart
         self.half_waist = half_waist
-        notes.work("bodice waist", 2 * half_waist, "{waist} + {ease}", waist=waist, ease=part.waist_ease)
+        self.waist = notes.work("bodice waist", 2 * half_waist, "{waist} + {ease}", waist=waist, ease=part.waist_ease)
         self.neck_front = notes.work("front neck width", neck / 5 - 10, "{neck} ÷ 5 − {less}", neck=neck, less=10.0)
         self.neck_depth = notes.work("front neck depth", neck / 5, "{neck} ÷ 5", neck=neck)
         self.neck_back = notes.work("back neck width", neck / 5 - 5, "{neck} ÷ 5 − {less}", neck=neck, less=5.0)
@@ -102,11 +103,11 @@ class _Proportional:
         self.side_level = max(self.back_length, self.bust_level + 30)
         self.front_level = max(self.front_length, self.side_level)
 
-    def made(self, allowances: Allowances, opening: Opening) -> Made:
+    def made(self, allowances: Allowances, opening: Opening) -> BodiceMade:
         front_paper, back_paper = Drafting(FRONT), Drafting(BACK)
         back = self._back(back_paper)
         front = self._front(front_paper, back.side.length)
-        made = bodice_made(front, back, allowances, opening, (*back_paper.steps, *front_paper.steps))
+        made = bodice_made((front, back), allowances, opening, self.waist, (*back_paper.steps, *front_paper.steps))
         drawn = 2 * (front.waist.stitched + back.waist.stitched)
         if abs(drawn - 2 * self.half_waist) > 1.0:
             made = made.also(
@@ -162,7 +163,7 @@ class _Proportional:
         if intake:
             middle = neck + along * (self.shoulder / 2 + intake / 2)
             apex = middle + (-along.left) * BACK_SHOULDER_DART_LENGTH
-            dart = Dart("shoulder", self.shoulder / 2, intake, apex, "back shoulder dart")
+            dart = Dart("shoulder", self.shoulder / 2, intake, apex, Sign.shaped(Half.BACK, "shoulder dart"))
             legs = (neck + along * (self.shoulder / 2), apex, neck + along * (self.shoulder / 2 + intake))
             paper.step(
                 "The shoulder drops {drop}; at half its length a dart {intake} wide and {long} long.",
@@ -207,7 +208,7 @@ class _Proportional:
         tip = closed_tip.turned(-turn, point)
         shoulder = line(tip, far, first, neck)
         apex = point + (first - point).turned(-turn / 2).unit * DART_BELOW_BUST
-        dart = Dart("shoulder", tip.distance(far), far.distance(first), apex, "shoulder dart")
+        dart = Dart("shoulder", tip.distance(far), far.distance(first), apex, SHOULDER_DART)
         paper.step(
             "Fold the dart toward the centre, draw the shoulder {length} from the neck, and open it again.",
             shoulder, points={"T": tip}, length=self.shoulder,

@@ -15,7 +15,7 @@ from gentle_hem.core.block.frame import armhole_depth
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.parts import Allowances, Made, Opening, between
+from gentle_hem.core.parts import Allowances, BodiceMade, Opening, between
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Workings
@@ -57,7 +57,7 @@ class QuartersBodice(InchFrame):
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.waist_ease": (self.waist_ease, 1.0)}
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         notes = notes.about("bodice")
         measures = Measures(figure, notes)
         quarters = girth_quarters(measures, self.bust_ease, self.waist_ease, notes)

@@ -16,7 +16,7 @@ from gentle_hem.core.block.quarters import BUST_EASES, WAIST_EASES, Ease, Intake
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length
 from gentle_hem.core.workings import Workings
@@ -55,7 +55,7 @@ class QuartersCmBodice(BodicePart):
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.waist_ease": (self.waist_ease, 1.0)}
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         notes = notes.about("bodice")
         measures = Measures(figure, notes)
         quarters = girth_quarters(measures, self.bust_ease, self.waist_ease, notes)

@@ -15,9 +15,11 @@ from dataclasses import dataclass, replace
 
 from gentle_hem.core.drafting import Step, WaistWithDart
 from gentle_hem.core.geometry import Path, Placement, Point
-from gentle_hem.core.join import BACK_DART, FRONT_DART
-from gentle_hem.core.parts import Allowances, Made, Opening, OpeningPlace
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.parts import Allowances, BodiceMade, Opening, OpeningPlace, bodice_edge
+from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.seams import Seam, seam_of
+from gentle_hem.core.what import BACK_DART, BODICE_BACK, BODICE_FRONT, FRONT_DART, Half, What
+from gentle_hem.core.workings import Worked
 
 MIRROR = Placement.mirror(Point(0, 0), Point(0, 1))
 
@@ -35,9 +37,9 @@ class BodiceHalf:
     shoulder_dart: Dart | None = None
     bust_point: Point | None = None
 
-    def piece(self, name: str, allowances: Allowances, zip_at_centre: bool) -> Piece:
+    def piece(self, what: What, allowances: Allowances, zip_at_centre: bool) -> Piece:
         """The pattern piece; a back lies with its centre on the right, as it is worn beside the front."""
-        is_front = name == "bodice front"
+        is_front = what.half is Half.FRONT
         centre_role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
         centre = Path.through(self.neckline.end, self.waist.path.start)
         folded = not zip_at_centre
@@ -57,7 +59,7 @@ class BodiceHalf:
         low = self.waist.path.start.y
         grain = (Point(18, low + 0.25 * height), Point(18, low + 0.75 * height))
         piece = Piece(
-            name,
+            what,
             tuple(edges),
             cut=1 if folded else 2,
             on_fold=folded,
@@ -65,7 +67,6 @@ class BodiceHalf:
             notches=(Notch("armhole", self.armhole.length * 0.4, double=not is_front),),
             grain=grain,
             bust_point=self.bust_point,
-            what=What(Section.BODICE, Half.of(is_front)),
         )
         return piece if is_front else mirrored(piece)
 
@@ -85,23 +86,36 @@ def mirrored(piece: Piece) -> Piece:
     start, end = piece.grain
     return replace(
         piece, edges=edges, darts=darts, notches=notches, grain=(MIRROR.place(start), MIRROR.place(end)),
-        internal=tuple(line.placed(MIRROR) for line in piece.internal),
+        marks=tuple(mark.placed(MIRROR) for mark in piece.marks),
         bust_point=piece.bust_point and MIRROR.place(piece.bust_point),
     )  # fmt: skip
 
 
 def bodice_made(
-    front: BodiceHalf, back: BodiceHalf, allowances: Allowances, opening: Opening, steps: tuple[Step, ...]
-) -> Made:
-    """Both halves as pieces, with the seams between them and the waist edge for the join."""
+    halves: tuple[BodiceHalf, BodiceHalf],
+    allowances: Allowances,
+    opening: Opening,
+    waist: Worked,
+    steps: tuple[Step, ...],
+) -> BodiceMade:
+    """Front and back as pieces, with the seams between them and the waist edge for the join.
+
+    ``waist`` is the whole waist's working.
+    """
     zip_at_back = opening.place is OpeningPlace.CENTRE_BACK
     pieces = (
-        front.piece("bodice front", allowances, zip_at_centre=False),
-        back.piece("bodice back", allowances, zip_at_centre=zip_at_back),
+        halves[0].piece(BODICE_FRONT, allowances, zip_at_centre=False),
+        halves[1].piece(BODICE_BACK, allowances, zip_at_centre=zip_at_back),
     )
-    seams = tuple(
-        Seam(f"bodice {edge} seam", (EdgeRef("bodice front", edge),), (EdgeRef("bodice back", edge),))
-        for edge in ("side", "shoulder")
-    )
-    waist = (EdgeRef("bodice front", "waist"), EdgeRef("bodice back", "waist"))
-    return Made(pieces, seams, waist, draft=steps)
+    return BodiceMade(pieces, block_seams(pieces), bodice_edge(waist), draft=steps)
+
+
+def block_seams(pieces: tuple[Piece, Piece]) -> tuple[Seam, ...]:
+    """The side and shoulder seams of a front and back that have them."""
+    front, back = pieces
+    seams = [
+        seam_of(f"{{section}} {name} seam", (front.what, name), (back.what, name))
+        for name in ("side", "shoulder")
+        if all(any(edge.name == name for edge in piece.edges) for piece in pieces)
+    ]
+    return tuple(seams)

@@ -19,7 +19,7 @@ from gentle_hem.core.block.shape import bodice_made
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.parts import Allowances, BodicePart, Made, Opening, between
+from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.walk import SEAM_TOLERANCE
@@ -62,7 +62,7 @@ class TwoLengthsBodice(BodicePart):
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.waist_ease": (self.waist_ease, 1.0)}
 
-    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> Made:
+    def make_up(self, figure: Figure, opening: Opening, allowances: Allowances, notes: Workings) -> BodiceMade:
         notes = notes.about("bodice")
         measures = Measures(figure, notes)
         bust, waist = measures.take("bust_girth"), measures.take("waist_girth")
@@ -75,7 +75,7 @@ class TwoLengthsBodice(BodicePart):
             "waist quarter", waist / 4 + self.waist_ease / 4, "{waist} ÷ 4 + {ease_of_a_quarter}",
             rule="the dart is put back beside it", waist=waist, ease_of_a_quarter=self.waist_ease / 4,
         )  # fmt: skip
-        notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
+        waist_seam = notes.work("bodice waist", 4 * waist_quarter, "4 × {waist_quarter}", waist_quarter=waist_quarter)
         difference = front_length - back_length
         bust_dart = 0.0
         if difference > SEAM_TOLERANCE:
@@ -110,6 +110,6 @@ class TwoLengthsBodice(BodicePart):
             )
             for paper in papers
         )
-        made = bodice_made(front, back, allowances, opening, (*papers[0].steps, *papers[1].steps))
+        made = bodice_made((front, back), allowances, opening, waist_seam, (*papers[0].steps, *papers[1].steps))
         troubles = [*level_findings(back_length, bust_level), *width_findings(bust_quarter, half_shoulder)]
         return made.also([*measures.findings, *troubles])

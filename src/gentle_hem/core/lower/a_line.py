@@ -30,12 +30,13 @@ from gentle_hem.core.lower.panel import (
     waist_line,
 )
 from gentle_hem.core.lower.straight import SHAPED_SENTENCE, SHAPED_WORDS, ShapedSkirt
-from gentle_hem.core.parts import Host, Made, between
+from gentle_hem.core.parts import Host, LowerMade, between
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.style.pivot import pivot
 from gentle_hem.core.style.spread import smoothed
 from gentle_hem.core.units import Length
+from gentle_hem.core.what import SKIRT_BACK, SKIRT_FRONT
 from gentle_hem.core.workings import Worked, Workings
 
 
@@ -70,7 +71,7 @@ class ALineSkirt(ShapedSkirt):
     start: Literal["hip", "waist"] = "hip"
     by: Literal["flare", "dart"] = "flare"
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         hips, findings = hips_of(host, self.hip_ease, self.hip_shift, notes)
         parts = quarters(host, self.seam, (hips.front, hips.back), self.side_in)
@@ -88,8 +89,8 @@ class ALineSkirt(ShapedSkirt):
         waist, darts = waist_line(part, max(hips.depth, 60.0))
         side, hem = flared(part, hips.depth, self.length, self.flare, from_hip)
         piece = panel(
-            "skirt front" if part.is_front else "skirt back", part.is_front, host, waist=waist, side=side, hem=hem,
-            darts=darts, hem_allowance=self.hem, notches=under_marks(host, part, waist, darts),
+            SKIRT_FRONT if part.is_front else SKIRT_BACK, host, waist=waist, side=side, hem=hem, darts=darts,
+            hem_allowance=self.hem, notches=under_marks(host, part, waist, darts),
         )  # fmt: skip
         if self.by == "flare" or not darts:
             return piece

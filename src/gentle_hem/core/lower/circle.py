@@ -21,7 +21,6 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.findings import Remedy
-from gentle_hem.core.join import JoinReport
 from gentle_hem.core.lower.circle_draft import WIDEST_SWEEP, DraftedCircle, curved_hem
 from gentle_hem.core.lower.circle_family import folds, hang, passes_the_hip
 from gentle_hem.core.lower.flare import (
@@ -36,8 +35,8 @@ from gentle_hem.core.lower.sector import level_arc, sector_piece
 from gentle_hem.core.parts import (
     FinishedLength,
     Host,
+    LowerMade,
     LowerPart,
-    Made,
     SeamLength,
     StretchPercent,
     between,
@@ -45,6 +44,8 @@ from gentle_hem.core.parts import (
 )
 from gentle_hem.core.sentences import Word, choice, length, number, percent
 from gentle_hem.core.units import Length
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import SKIRT_BACK, SKIRT_FRONT, Half
 from gentle_hem.core.workings import Ratio, Share, Workings
 
 LEAST_DART, WIDEST_DART = 10.0, 35.0
@@ -130,7 +131,7 @@ class CircleSkirt(LowerPart):
     front_dart: Annotated[Length, between(0, 60)] = 0.0
     back_dart: Annotated[Length, between(0, 60)] = 0.0
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         if self._is_plain and follows_point(host, self.length):
             return self._pointed(host, notes)
@@ -144,7 +145,7 @@ class CircleSkirt(LowerPart):
             and not (self.arc_allowance or self.stretch or self.tape_mark or self.front_dart or self.back_dart)
         )  # fmt: skip
 
-    def _pointed(self, host: Host, notes: Workings) -> Made:
+    def _pointed(self, host: Host, notes: Workings) -> LowerMade:
         """Under a bodice that ends in a point: the front's inner edge follows it."""
         sweep = radians(self.sweep)
         inner = inner_edge(host, self.seam, sweep, self.length, notes)
@@ -159,11 +160,11 @@ class CircleSkirt(LowerPart):
         notes.work("hem sweep", sweep * outer, "{sweep} × {hem_radius}", sweep=Ratio(sweep), hem_radius=outer)
         front, back = (
             sector_piece(
-                f"skirt {where}", is_front, host, inner.radius, angle, level_arc(float(outer), angle), self.hem,
-                self.pieces == 2 and folds(host, angle, is_front), edge,
+                what, host, inner.radius, angle, level_arc(float(outer), angle), self.hem,
+                self.pieces == 2 and folds(host, angle, what.half is Half.FRONT), edge,
             )
-            for where, is_front, angle, edge in (
-                ("front", True, inner.front_angle, inner.front), ("back", False, inner.back_angle, None)
+            for what, angle, edge in (
+                (SKIRT_FRONT, inner.front_angle, inner.front), (SKIRT_BACK, inner.back_angle, None)
             )
         )  # fmt: skip
         found = [
@@ -175,12 +176,12 @@ class CircleSkirt(LowerPart):
             found.append(hang())
         return replace(two_panels((front, back), host, self.seam, found), point=inner.point)
 
-    def remedies(self, report: JoinReport) -> list[Remedy]:
+    def remedies(self, report: Walked) -> list[Remedy]:
         """New radius, then darts under the bodice's darts (trade 9.1)."""
         found = [remedy for remedy in (self._new_radius(report), self._darts(report)) if remedy]
         return found
 
-    def _new_radius(self, report: JoinReport) -> Remedy | None:
+    def _new_radius(self, report: Walked) -> Remedy | None:
         """Exact, if the skirt is not cut yet: Δr = −D ÷ θ."""
         wanted = {"lower.seam": None, "lower.rule": RadiusRule.SEAM_LINE.value, "lower.tape_mark": 0.0}
         now = {"lower.seam": self.seam, "lower.rule": self.rule.value, "lower.tape_mark": self.tape_mark}
@@ -196,7 +197,7 @@ class CircleSkirt(LowerPart):
             {"change": abs(change)},
         )
 
-    def _darts(self, report: JoinReport) -> Remedy | None:
+    def _darts(self, report: Walked) -> Remedy | None:
         """Take a surplus up in darts under the bodice's: D ÷ count, each within what a dart can take."""
         surplus = 2 * report.open_difference
         darts = {mark.name.split()[0] for mark in report.upper.darts()}

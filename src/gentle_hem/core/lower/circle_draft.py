@@ -16,10 +16,22 @@ from typing import TYPE_CHECKING
 
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, warn
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
-from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, is_shaping
 from gentle_hem.core.lower.flare import HIP_EASE, Flare, FlareRadii, RadiusRule, least_sweep, room_beside, say_sweep
-from gentle_hem.core.parts import Host, Made, OpeningPlace
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.lower.panel import under, zip_end
+from gentle_hem.core.parts import Host, LowerMade, OpeningPlace
+from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.seams import Manner, Run, Seam, Stretch, centre_seams, seam_of, seam_of_pair
+from gentle_hem.core.what import (
+    CENTRE_BACK,
+    CENTRE_FRONT,
+    SIDE_SEAM,
+    SKIRT_BACK,
+    SKIRT_FRONT,
+    WAIST_CORNERS,
+    Half,
+    Section,
+    What,
+)
 from gentle_hem.core.workings import Angle, Workings
 
 if TYPE_CHECKING:
@@ -35,6 +47,10 @@ DEEPEST_CURVED_HEM = 20.0
 
 USUAL_WAIST_TO_HIP = 200.0
 """Waist to hip when it was not taken: 20 cm, common practice (trade 3.4)."""
+
+
+WHOLE_SKIRT = What(Section.SKIRT)
+"""A skirt in one piece, its only seam at the centre back."""
 
 
 @dataclass(frozen=True)
@@ -55,8 +71,8 @@ class DraftedCircle:
     def of(cls, skirt: CircleSkirt, host: Host, notes: Workings) -> DraftedCircle:
         findings: list[Finding] = []
         upper = host.waist
-        front_darts = 2 * skirt.front_dart * _count(host, "front")
-        back_darts = 2 * skirt.back_dart * _count(host, "back")
+        front_darts = 2 * skirt.front_dart * _count(host, Half.FRONT)
+        back_darts = 2 * skirt.back_dart * _count(host, Half.BACK)
         following = (2 * upper.length + host.ease) * skirt.fullness + front_darts + back_darts
         seam = skirt.seam if skirt.seam is not None else following
         arc = skirt.arc_allowance or 0.0
@@ -96,7 +112,7 @@ class DraftedCircle:
         """The same skirt in as many pieces as flat cloth allows; says so when that is more than asked."""
         for pieces in (count for count in (1, 2, 4) if count >= self.skirt.pieces):
             made = replace(self, pieces=pieces)
-            if all(made._whole_angle(angle, name) <= 2 * pi + 1e-9 for name, angle in made._sectors()):
+            if all(made._whole_angle(angle, what) <= 2 * pi + 1e-9 for what, angle in made._sectors()):
                 break
         else:
             even = (self.front_angle + self.back_angle) / 2
@@ -131,54 +147,51 @@ class DraftedCircle:
     def opens_at_back(self) -> bool:
         return _opens_at_back(self.pieces, self.host)
 
-    def _sectors(self) -> list[tuple[str, float]]:
-        """The pieces as they are drawn: name and angle of the sector."""
+    def _sectors(self) -> list[tuple[What, float]]:
+        """The pieces as they are drawn, and the angle of each sector."""
         if self.pieces == 1:
-            return [("skirt", self.front_angle + self.back_angle)]
-        return [("skirt front", self.front_angle), ("skirt back", self.back_angle)]
+            return [(WHOLE_SKIRT, self.front_angle + self.back_angle)]
+        return [(SKIRT_FRONT, self.front_angle), (SKIRT_BACK, self.back_angle)]
 
-    def _is_folded(self, name: str) -> bool:
-        if name == "skirt back":
+    def _is_folded(self, what: What) -> bool:
+        if what.half is Half.BACK:
             return self.pieces == 2 and not self.opens_at_back
         return self.pieces < 4
 
-    def _whole_angle(self, angle: float, name: str) -> float:
+    def _whole_angle(self, angle: float, what: What) -> float:
         """A sector's angle as it lies on the cloth, unfolded."""
-        return 2 * angle if self._is_folded(name) else angle
+        return 2 * angle if self._is_folded(what) else angle
 
-    def made(self) -> Made:
+    def made(self) -> LowerMade:
         findings = list(self.findings)
-        pieces = tuple(self._piece(name, angle, findings) for name, angle in self._sectors())
-        names = [piece.name for piece in pieces]
-        waist = tuple(EdgeRef(name, "waist", backwards=True) for name in names)
-        corners = (CENTRE_FRONT, SIDE_SEAM, CENTRE_BACK) if len(pieces) == 2 else (CENTRE_FRONT, CENTRE_BACK)
-        seams: tuple[Seam, ...] = ()
-        if len(pieces) == 2:
-            seams = (Seam("skirt side seam", (EdgeRef(names[0], "side"),), (EdgeRef(names[1], "side"),)),)
-        for piece in pieces:
-            for edge in piece.edges:
-                if (edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and not piece.on_fold) or (
-                    edge.role is Role.CENTRE_BACK and piece.name == "skirt"
-                ):
-                    # both halves of the seam are cut from one piece, the second mirrored
-                    ref = EdgeRef(piece.name, edge.name)
-                    seams += (Seam(f"skirt {edge.name} seam", (ref,), (ref,)),)
+        pieces = tuple(self._piece(what, angle, findings) for what, angle in self._sectors())
+        corners = WAIST_CORNERS if len(pieces) == 2 else (CENTRE_FRONT, CENTRE_BACK)
         stretched = -self.radii.stitched_seam * self.skirt.stretch / (100 - self.skirt.stretch)
-        hem = tuple(EdgeRef(name, "hem") for name in names)
-        return Made(
-            pieces, seams, waist, corners, stretched + self.by_habit, {"lower.seam": self.seam}, tuple(findings),
-            hem=hem, hem_corners=corners, fullness=self.skirt.fullness, manner="gathered",
+        return LowerMade(
+            pieces, self._seams(pieces),
+            Run(tuple(Stretch(p.what, "waist", backwards=True) for p in pieces), corners, "skirt",
+                self.radii.stitched_seam),
+            Run(tuple(Stretch(p.what, "hem") for p in pieces), corners, "hem"),
+            stretched + self.by_habit, {"lower.seam": self.seam}, tuple(findings), fullness=self.skirt.fullness,
+            manner=Manner.GATHERED,
         )  # fmt: skip
 
-    def _piece(self, name: str, angle: float, findings: list[Finding]) -> Piece:
+    def _seams(self, pieces: tuple[Piece, ...]) -> tuple[Seam, ...]:
+        """The side seam, and the centre seams; a skirt in one piece is sewn to itself at the centre back."""
+        if len(pieces) == 1:
+            return (seam_of_pair("{section} centre back seam", pieces[0].what, str(Role.CENTRE_BACK)),)
+        front, back = (piece.what for piece in pieces)
+        return (seam_of("{section} side seam", (front, "side"), (back, "side")), *centre_seams(pieces))
+
+    def _piece(self, what: What, angle: float, findings: list[Finding]) -> Piece:
         """One sector. Fronts begin at the centre front and turn anticlockwise; backs end at the centre back."""
         skirt, host = self.skirt, self.host
-        folded = self._is_folded(name)
-        is_back = name == "skirt back"
+        folded, whole = self._is_folded(what), what == WHOLE_SKIRT
+        is_back = what.half is Half.BACK
         left_role = Role.SIDE if is_back else Role.CENTRE_FRONT
-        right_role = Role.CENTRE_BACK if name != "skirt front" else Role.SIDE
+        right_role = Role.SIDE if what.half is Half.FRONT else Role.CENTRE_BACK
         begin = -pi / 2 - angle if is_back else -pi / 2
-        room = room_beside(self._whole_angle(angle, name), max(float(self.radii.cut_radius), 0.0))
+        room = room_beside(self._whole_angle(angle, what), max(float(self.radii.cut_radius), 0.0))
 
         allowances: dict[Role, float] = {}
         insets: dict[Role, float] = {}
@@ -187,12 +200,12 @@ class DraftedCircle:
             wanted = inset or host.allowances.of(role)
             if role is Role.CENTRE_BACK and not self.opens_at_back:
                 wanted = host.allowances.panel
-            if folded and role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and name != "skirt":
+            if folded and role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and not whole:
                 wanted = 0.0
-            if folded and name == "skirt" and role is Role.CENTRE_FRONT:
+            if folded and whole and role is Role.CENTRE_FRONT:
                 wanted = 0.0
             if not inset and wanted > room + 1e-6:
-                findings.append(self._no_room(name, role, wanted))
+                findings.append(self._no_room(what.name, role, wanted))
                 wanted = 0.0
             allowances[role], insets[role] = wanted, inset
 
@@ -217,14 +230,12 @@ class DraftedCircle:
             Edge(str(right_role), right_role, right, allowances[right_role], self._is_zip(right_role, zip_edge)),
             Edge("waist", Role.WAIST, waist, self.waist_allowance),
         )
-        darts = tuple(self._darts(name, waist))
-        notches = [*self._waist_notches(name, waist, darts), *self._seam_notches(edges, folded)]
+        darts = tuple(self._darts(what, waist))
+        notches = [*self._waist_notches(what, waist, darts), *self._seam_notches(edges, folded)]
         aside = min(25.0, 0.3 * (r + 0.3 * (big - r)) * sin(min(angle, pi / 2))) * (-1 if is_back else 1)
-        half = {"skirt front": Half.FRONT, "skirt back": Half.BACK}.get(name)
         return Piece(
-            name,
+            what,
             edges,
-            what=What(Section.LOWER, half),
             cut=1 if folded else 2,
             on_fold=folded,
             darts=darts,
@@ -274,8 +285,9 @@ class DraftedCircle:
             piece=name, edge=str(role), allowance=wanted,
         )  # fmt: skip
 
-    def _sides_of(self, name: str) -> tuple[str, ...]:
-        return {"skirt": ("front", "back"), "skirt front": ("front",), "skirt back": ("back",)}[name]
+    @staticmethod
+    def _halves_of(what: What) -> tuple[Half, ...]:
+        return (what.half,) if what.half else tuple(Half)
 
     def _position(self, landmark_at: float) -> float:
         """Where a place of the bodice's edge falls on the skirt's, both unrolled from the centre front.
@@ -293,51 +305,50 @@ class DraftedCircle:
     @property
     def _stitched_front(self) -> float:
         along = 0.0 if self.opens_at_back else (self.skirt.arc_allowance or 0.0) / 4
-        return self.front_angle * self.radii.seam_radius - along - self.skirt.front_dart * _count(self.host, "front")
+        return self.front_angle * self.radii.seam_radius - along - self.skirt.front_dart * _count(self.host, Half.FRONT)
 
     @property
     def _stitched_back(self) -> float:
         arc = self.skirt.arc_allowance or 0.0
         along = arc / 2 if self.opens_at_back else arc / 4
-        return self.back_angle * self.radii.seam_radius - along - self.skirt.back_dart * _count(self.host, "back")
+        return self.back_angle * self.radii.seam_radius - along - self.skirt.back_dart * _count(self.host, Half.BACK)
 
-    def _darts(self, name: str, waist: Path) -> list[Dart]:
+    def _darts(self, what: What, waist: Path) -> list[Dart]:
         """Darts under the bodice's, from the centre front outwards, their mouths along the waist arc."""
         made: list[Dart] = []
-        start = self._stitched_front if name == "skirt back" else 0.0
+        start = self._stitched_front if what.half is Half.BACK else 0.0
         taken = 0.0
         for mark in self.host.waist.darts():
-            side = mark.name.split()[0]
-            intake = self.skirt.front_dart if side == "front" else self.skirt.back_dart
-            if side not in self._sides_of(name) or intake <= 0:
+            half = mark.name.half
+            intake = self.skirt.front_dart if half is Half.FRONT else self.skirt.back_dart
+            if half not in self._halves_of(what) or intake <= 0:
                 continue
             from_front = self._position(mark.at) - start + taken
             at = waist.length - from_front - intake
             taken += intake
-            depth = FRONT_DART_LENGTH if side == "front" else BACK_DART_LENGTH
+            depth = FRONT_DART_LENGTH if half is Half.FRONT else BACK_DART_LENGTH
             middle = at + intake / 2
             inward = waist.tangent_at(middle).left
             apex = waist.point_at(middle) + inward * min(depth, 0.8 * self.skirt.length)
             made.append(Dart("waist", at, intake, apex, mark.name))
         return made
 
-    def _waist_notches(self, name: str, waist: Path, darts: tuple[Dart, ...]) -> list[Notch]:
+    def _waist_notches(self, what: What, waist: Path, darts: tuple[Dart, ...]) -> list[Notch]:
         """A notch under every landmark of the bodice that the skirt has no dart or seam of its own for."""
         have = {dart.landmark for dart in darts}
-        start = self._stitched_front if name == "skirt back" else 0.0
+        start = self._stitched_front if what.half is Half.BACK else 0.0
         whole = self._stitched_front + self._stitched_back
         made = []
         for mark in self.host.waist.landmarks:
-            here = mark.name.split()[0] in self._sides_of(name) and is_shaping(mark.name)
-            is_side = mark.name == SIDE_SEAM and name == "skirt"
+            here = mark.name.shaping and mark.name.half in self._halves_of(what)
+            is_side = mark.name == SIDE_SEAM and what == WHOLE_SKIRT
             if mark.name in have or not (here or is_side):
                 continue
             closed = (self._stitched_front if is_side else self._position(mark.at)) - start
             if closed < 1 or closed > whole - 1:
                 continue
             before = sum(d.intake for d in darts if self._closed_from_front(d, waist, darts) < closed)
-            double = mark.name.startswith("back")
-            made.append(Notch("waist", waist.length - closed - before, mark.name, double))
+            made.append(under(mark.name, waist.length - closed - before, double=mark.name.half is Half.BACK))
         return made
 
     @staticmethod
@@ -358,7 +369,7 @@ class DraftedCircle:
             if edge.turned and 0 < opening.below_waist < edge.drawn_length:
                 downwards = edge is edges[0]
                 at = opening.below_waist if downwards else edge.drawn_length - opening.below_waist
-                made.append(Notch(edge.name, at, "zip end"))
+                made.append(zip_end(edge.name, at))
         return made
 
     def _hip_findings(self, seam: float, notes: Workings) -> list[Finding]:
@@ -466,9 +477,9 @@ def curved_hem(hem: float, sweep: float) -> list[Finding]:
     ]  # fmt: skip
 
 
-def _count(host: Host, side: str) -> int:
+def _count(host: Host, half: Half) -> int:
     """How many darts one half of the bodice has at the front or back."""
-    return sum(mark.name.startswith(side) for mark in host.waist.darts())
+    return len(host.shaping(half))
 
 
 def _opens_at_back(pieces: int, host: Host) -> bool:

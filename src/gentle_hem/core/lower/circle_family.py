@@ -18,15 +18,37 @@ from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop
 from gentle_hem.core.geometry import Arc, Line, Path, Point, polar
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.point import ORIGIN
-from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, JoinReport
 from gentle_hem.core.lower.flare import NAMED_SWEEPS, least_sweep, say_sweep
 from gentle_hem.core.lower.inner_edge import inner_edge, seam_radius
 from gentle_hem.core.lower.panel import HemAllowance, seam_halves, two_panels
 from gentle_hem.core.lower.sector import level_arc, sector_piece
 from gentle_hem.core.lower.straight import meet_the_bodice
-from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, OpeningPlace, SeamLength, Sweep, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.parts import (
+    FinishedLength,
+    Host,
+    LowerMade,
+    LowerPart,
+    OpeningPlace,
+    SeamLength,
+    Sweep,
+    number_between,
+)
+from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.seams import Run, Stretch, seam_of
 from gentle_hem.core.sentences import Word, length, number
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import (
+    CENTRE_BACK,
+    CENTRE_FRONT,
+    SIDE_SEAM,
+    SKIRT_BACK,
+    SKIRT_FRONT,
+    Half,
+    Panel,
+    Section,
+    Sign,
+    What,
+)
 from gentle_hem.core.workings import Angle, Count, Ratio, Workings
 
 STEPS = 24
@@ -39,7 +61,7 @@ class FlareSkirt(LowerPart):
     seam: SeamLength | None = Field(None, description="Its waist where it is cut already; nothing: the bodice's.")
     hem: HemAllowance = Field(12.0, description="Hem allowance.")
 
-    def remedies(self, report: JoinReport) -> list[Remedy]:
+    def remedies(self, report: Walked) -> list[Remedy]:
         return meet_the_bodice(self.seam, report)
 
 
@@ -93,7 +115,7 @@ class HighLowSkirt(FlareSkirt):
     def hangs(self) -> float:
         return max(self.front, self.back)
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         seam = 2 * sum(seam_halves(host, self.seam))
         theta = radians(self.sweep)
@@ -120,10 +142,10 @@ class HighLowSkirt(FlareSkirt):
         )
         pieces = tuple(
             sector_piece(
-                f"skirt {where}", is_front, host, radius, angle, hem, self.hem, folds(host, angle, is_front), edge
+                what, host, radius, angle, hem, self.hem, folds(host, angle, what.half is Half.FRONT), edge
             )
-            for where, is_front, angle, hem, edge in (
-                ("front", True, front_angle, front_hem, inner.front), ("back", False, back_angle, back_hem, None)
+            for what, angle, hem, edge in (
+                (SKIRT_FRONT, front_angle, front_hem, inner.front), (SKIRT_BACK, back_angle, back_hem, None)
             )
         )  # fmt: skip
         found = passes_the_hip(host, seam, theta, min(self.front, self.back), notes)
@@ -170,7 +192,7 @@ class HandkerchiefSkirt(FlareSkirt):
     kind: Literal["handkerchief"] = "handkerchief"
     length: FinishedLength = Field(500.0, description="Length at the flat of the square, where it is shortest.")
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         seam = 2 * sum(seam_halves(host, self.seam))
         radius = float(seam_radius(seam, 2 * pi, notes))
@@ -188,8 +210,8 @@ class HandkerchiefSkirt(FlareSkirt):
         a = float(half)
         hem = Path.through(Point(0, -a), Point(a, -a), Point(a, 0))
         pieces = tuple(
-            sector_piece(f"skirt {where}", is_front, host, radius, pi / 2, hem, self.hem, folds(host, pi / 2, is_front))
-            for where, is_front in (("front", True), ("back", False))
+            sector_piece(what, host, radius, pi / 2, hem, self.hem, folds(host, pi / 2, what.half is Half.FRONT))
+            for what in (SKIRT_FRONT, SKIRT_BACK)
         )
         return two_panels((pieces[0], pieces[1]), host, self.seam, [hang()])
 
@@ -214,7 +236,7 @@ class GoredCircle(FlareSkirt):
     count: Annotated[int, number_between(4, 32, "gores")] = 8
     length: FinishedLength = Field(700.0, description="Finished length, waist seam to hem.")
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         count = self.count + self.count % 2
         seam = 2 * sum(seam_halves(host, self.seam))
@@ -249,25 +271,26 @@ class GoredCircle(FlareSkirt):
                 min(allowances.waist, radius / 2),
             ),
         )
+        what = What(Section.SKIRT, panel=Panel.GORE)
         gore = Piece(
-            "gore",
+            what,
             edges,
-            what=What(Section.LOWER),
             cut=count,
+            alike=True,
             notches=(Notch("side", self.length / 2), Notch("side near", self.length / 2)),
             grain=(Point(0, -(radius + 0.3 * self.length)), Point(0, -(radius + 0.7 * self.length))),
             remark="the zip lies in a seam" if host.opening.place is not OpeningPlace.NONE else "",
         )
         half = count // 2
-        refs = tuple(EdgeRef("gore", "waist", backwards=True) for _ in range(half))
-        corners = (CENTRE_FRONT, *(f"gore seam {k + 1}" for k in range(half - 1)), CENTRE_BACK)
+        corners = (CENTRE_FRONT, *(Sign(f"gore seam {k + 1}") for k in range(half - 1)), CENTRE_BACK)
         if half % 2 == 0:
             corners = (*corners[: half // 2], SIDE_SEAM, *corners[half // 2 + 1 :])
         found = passes_the_hip(host, seam, theta, self.length, notes)
-        return Made(
-            (gore,), (Seam("gore seam", (EdgeRef("gore", "side"),), (EdgeRef("gore", "side near"),)),), refs, corners,
+        return LowerMade(
+            (gore,), (seam_of("gore seam", (what, "side"), (what, "side near")),),
+            Run((Stretch(what, "waist", backwards=True),) * half, corners, "skirt"),
+            Run((Stretch(what, "hem"),) * half, corners, "hem"),
             pin={"lower.seam": seam}, findings=(*found, hang()),
-            hem=tuple(EdgeRef("gore", "hem") for _ in range(half)), hem_corners=corners,
         )  # fmt: skip
 
 
@@ -287,14 +310,14 @@ class DoubleCircle(FlareSkirt):
     kind: Literal["double_circle"] = "double_circle"
     length: FinishedLength = Field(300.0, description="Finished length, seam to hem.")
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         pieces = []
-        for where, is_front, half in zip(("front", "back"), (True, False), seam_halves(host, self.seam), strict=True):
+        for what, half in zip((SKIRT_FRONT, SKIRT_BACK), seam_halves(host, self.seam), strict=True):
             radius = notes.work(
-                f"{where} seam radius", half / pi, "{seam} ÷ 2π", seam=2 * half, rule="a full circle of its own"
+                f"{what.half} seam radius", half / pi, "{seam} ÷ 2π", seam=2 * half, rule="a full circle of its own"
             )
             hem = level_arc(radius + self.length, pi)
-            pieces.append(sector_piece(f"skirt {where}", is_front, host, float(radius), pi, hem, self.hem, False))
+            pieces.append(sector_piece(what, host, float(radius), pi, hem, self.hem, False))
         notes.work("hem sweep", 2 * sum(p.edge("hem").drawn_length for p in pieces), "both circles together")
         return two_panels((pieces[0], pieces[1]), host, self.seam, [hang()])

@@ -15,14 +15,25 @@ from pydantic import Field
 
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, warn
 from gentle_hem.core.geometry import Line, Path, Point
-from gentle_hem.core.join import JoinReport
-from gentle_hem.core.lower.panel import HemAllowance, level_hem, panel, seam_halves, too_short, two_panels
+from gentle_hem.core.lower.panel import (
+    HemAllowance,
+    hem_of,
+    level_hem,
+    panel,
+    seam_halves,
+    too_short,
+    two_panels,
+    under,
+)
 from gentle_hem.core.lower.straight import meet_the_bodice
-from gentle_hem.core.parts import FinishedLength, Host, InnerJoin, LowerPart, Made, SeamLength, between, number_between
-from gentle_hem.core.pattern import Dart, EdgeRef, Notch, Piece
+from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, SeamLength, between, number_between
+from gentle_hem.core.pattern import Dart, Notch, NotchKind, Piece
+from gentle_hem.core.seams import Manner, Run, Seam, Stretch, centre_seams, seam_of
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.units import Length
-from gentle_hem.core.workings import Count, Ratio, Workings
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import SKIRT_BACK, SKIRT_FRONT, WAIST_CORNERS, Half, Panel, Section, Sign, What
+from gentle_hem.core.workings import Count, Ratio, Worked, Workings
 
 LEAST_FULLNESS = 1.15
 FULLNESSES = ((1.5, "1.5 times, heavy cloth"), (2, "twice"), (2.5, "2.5 times, light cloth"), (3, "3 times, net"))
@@ -43,26 +54,26 @@ class StraightCut(LowerPart):
     seam: SeamLength | None = Field(None, description="The seam it is made for; nothing: the bodice's.")
     hem: HemAllowance = Field(40.0, description="Hem allowance.")
 
-    def remedies(self, report: JoinReport) -> list[Remedy]:
+    def remedies(self, report: Walked) -> list[Remedy]:
         return meet_the_bodice(self.seam, report)
 
 
 def rectangle(
-    name: str, is_front: bool, host: Host, width: float, height: float, hem: float, notches: tuple[Notch, ...] = (),
+    what: What, host: Host, width: float, height: float, hem: float, notches: tuple[Notch, ...] = (),
     darts: tuple[Dart, ...] = (),
 ) -> Piece:  # fmt: skip
     """A straight panel: ``width`` from the centre to the side."""
     waist = Path.of(Line(Point(width, 0), Point(0, 0)))
     side = Path.of(Line(Point(width, 0), Point(width, -height)))
     return panel(
-        name, is_front, host, waist=waist, side=side, hem=level_hem(width, height), darts=darts, hem_allowance=hem,
+        what, host, waist=waist, side=side, hem=level_hem(width, height), darts=darts, hem_allowance=hem,
         notches=notches,
     )  # fmt: skip
 
 
 def quarter_marks(width: float) -> tuple[Notch, ...]:
     """Quarter and eighth marks on the edge to be gathered."""
-    return tuple(Notch("waist", width * k / 4) for k in (1, 2, 3))
+    return tuple(Notch("waist", width * k / 4, kind=NotchKind.QUARTER) for k in (1, 2, 3))
 
 
 class GatheredSkirt(StraightCut):
@@ -85,7 +96,7 @@ class GatheredSkirt(StraightCut):
     fullness: Fullness = 2.0
     cloth_width: Annotated[Length, between(200, 5000)] | None = None
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         front, back = seam_halves(host, self.seam)
         cut = notes.work(
@@ -93,10 +104,10 @@ class GatheredSkirt(StraightCut):
             fullness=Ratio(self.fullness),
         )  # fmt: skip
         pieces = []
-        for where, is_front, half in (("front", True, front), ("back", False, back)):
+        for what, half in ((SKIRT_FRONT, front), (SKIRT_BACK, back)):
             width = half * self.fullness
-            marks = (*quarter_marks(width), *gather_marks(host, is_front, half, self.fullness))
-            pieces.append(rectangle(f"skirt {where}", is_front, host, width, self.length, self.hem, marks))
+            marks = (*quarter_marks(width), *gather_marks(host, what, half, self.fullness))
+            pieces.append(rectangle(what, host, width, self.length, self.hem, marks))
         found: list[Finding] = too_short(self.length, self.hem, host.allowances)
         if 1.0 < self.fullness < LEAST_FULLNESS:
             found.append(
@@ -134,19 +145,16 @@ class GatheredSkirt(StraightCut):
                     actual=actual,
                 )
             )
-        return two_panels((pieces[0], pieces[1]), host, self.seam, found, fullness=self.fullness, manner="gathered")
+        return two_panels(
+            (pieces[0], pieces[1]), host, self.seam, found, fullness=self.fullness, manner=Manner.GATHERED, why=cut
+        )
 
 
-def gather_marks(host: Host, is_front: bool, half: float, fullness: float) -> list[Notch]:
+def gather_marks(host: Host, what: What, half: float, fullness: float) -> list[Notch]:
     """Where the bodice's darts meet the gathered edge, which runs from the side to the centre."""
-    whole = host.front if is_front else host.back
-    where = "front" if is_front else "back"
-    made = []
-    for mark in host.waist.darts():
-        if mark.name.startswith(where) and whole:
-            at = (mark.at if is_front else host.half - mark.at) / whole * half * fullness
-            made.append(Notch("waist", half * fullness - at, mark.name, double=not is_front))
-    return made
+    return [
+        under(name, (half - at) * fullness, double=what.half is Half.BACK) for name, at in _landmarks(host, what, half)
+    ]
 
 
 class PleatedSkirt(StraightCut):
@@ -172,7 +180,7 @@ class PleatedSkirt(StraightCut):
     style: Literal["knife", "box", "inverted"] = "knife"
     fullness: Annotated[float, number_between(1.05, 4, "times the seam")] = 3.0
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         front, back = seam_halves(host, self.seam)
         whole = 2 * (front + back)
@@ -194,7 +202,7 @@ class PleatedSkirt(StraightCut):
                      *in_recipe("lower.fullness"), depth=depth, spacing=spacing)
             )  # fmt: skip
         pieces = []
-        for where, is_front, half, n in (("front", True, front, in_front), ("back", False, back, behind)):
+        for what, half, n in ((SKIRT_FRONT, front, in_front), (SKIRT_BACK, back, behind)):
             pleat = half * (self.fullness - 1) / n
             width = half * self.fullness
             darts = []
@@ -202,27 +210,31 @@ class PleatedSkirt(StraightCut):
                 from_centre = half * (k + 0.5) / n + pleat * k
                 at = width - from_centre - pleat
                 apex = Point(from_centre + pleat / 2, -min(60.0, self.length / 2))
-                darts.append(Dart("waist", at, pleat, apex, f"{where} pleat {k + 1}", pleat=True))
+                darts.append(Dart("waist", at, pleat, apex, _pleat(what, k), pleat=True))
             marks = tuple(
-                Notch(
-                    "waist", width - (at + pleat * sum(d < at for d in (half * (k + 0.5) / n for k in range(n)))), name
+                under(
+                    name,
+                    width - (at + pleat * sum(d < at for d in (half * (k + 0.5) / n for k in range(n)))),
+                    double=False,
                 )
-                for name, at in _landmarks(host, is_front, half)
+                for name, at in _landmarks(host, what, half)
             )
             marks = tuple(m for m in marks if not any(d.at - 1 < m.at < d.at + d.intake + 1 for d in darts))
-            piece = rectangle(f"skirt {where}", is_front, host, width, self.length, self.hem, marks, tuple(darts))
+            piece = rectangle(what, host, width, self.length, self.hem, marks, tuple(darts))
             pieces.append(replace(piece, remark=f"{self.style} pleats"))
         return two_panels((pieces[0], pieces[1]), host, self.seam, found)
 
 
-def _landmarks(host: Host, is_front: bool, half: float) -> list[tuple[str, float]]:
-    whole = host.front if is_front else host.back
-    where = "front" if is_front else "back"
-    return [
-        (mark.name, (mark.at if is_front else host.half - mark.at) / whole * half)
-        for mark in host.waist.darts()
-        if mark.name.startswith(where) and whole
-    ]
+def _pleat(what: What, place: int) -> Sign:
+    assert what.half is not None
+    return Sign.shaped(what.half, f"pleat {place + 1}")
+
+
+def _landmarks(host: Host, what: What, half: float) -> list[tuple[Sign, float]]:
+    """The shaping of the edge above over a panel: each, and how far from the centre it lies on the panel's seam."""
+    assert what.half is not None
+    whole = host.front if what.half is Half.FRONT else host.back
+    return [(name, at / whole * half) for name, at in host.shaping(what.half)] if whole else []
 
 
 class TieredSkirt(StraightCut):
@@ -258,56 +270,55 @@ class TieredSkirt(StraightCut):
     growth: Annotated[float, number_between(0.5, 2.5, "times as long")] = 1.0
     hem: HemAllowance = 20.0
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         front, back = seam_halves(host, self.seam)
         heights = tier_heights(self.length, self.tiers, self.growth)
-        pieces: list[Piece] = []
-        joins: list[InnerJoin] = []
+        tiers: list[tuple[Piece, Piece]] = []
+        seams: list[Seam] = []
+        cuts: list[Worked] = []
         seam = 2 * (front + back)
         for k, height in enumerate(heights):
             seam = notes.work(
                 f"tier {k + 1} cut width", seam * self.fullness, "{seam_above} × {fullness}", seam_above=seam,
                 fullness=Ratio(self.fullness),
             )  # fmt: skip
+            cuts.append(seam)
             notes.work(f"tier {k + 1} height", height, "its share of {length}", length=self.length)
-            last = k == self.tiers - 1
-            grown = self.fullness ** (k + 1)
-            for where, is_front, half in (("front", True, front), ("back", False, back)):
-                width = half * grown
-                marks = quarter_marks(width)
-                if k == 0:
-                    marks = (*marks, *gather_marks(host, is_front, half, grown))
-                hem = self.hem if last else host.allowances.panel
-                piece = rectangle(f"tier {k + 1} {where}", is_front, host, width, height, hem, marks)
-                if not last:
-                    piece = replace(
-                        piece, edges=tuple(replace(e, turned=False) if e.name == "hem" else e for e in piece.edges)
-                    )
-                pieces.append(piece)
-            if k:
-                joins.append(
-                    InnerJoin(
-                        f"tier {k + 1} seam", tuple(EdgeRef(f"tier {k} {w}", "hem") for w in ("front", "back")),
-                        tuple(EdgeRef(f"tier {k + 1} {w}", "waist", backwards=True) for w in ("front", "back")),
-                        fullness=self.fullness, manner="gathered", names=(f"tier {k}", f"tier {k + 1}"),
-                    )
-                )  # fmt: skip
+            tiers.append(
+                (self._panel(k, Half.FRONT, height, host, front), self._panel(k, Half.BACK, height, host, back))
+            )
         notes.work("hem sweep", float(seam), "{last_tier}", last_tier=seam)
-        made = two_panels((pieces[0], pieces[1]), host, self.seam, fullness=self.fullness, manner="gathered")
-        sides = [
-            replace(s, name=s.name.replace("skirt", f"tier {k + 1}"), a=_of_tier(s.a, k + 1), b=_of_tier(s.b, k + 1))
-            for k in range(self.tiers)
-            for s in made.seams
-        ]
-        hem_refs = tuple(EdgeRef(f"tier {self.tiers} {w}", "hem") for w in ("front", "back"))
-        return replace(made, pieces=tuple(pieces), seams=tuple(sides), joins=tuple(joins), hem=hem_refs).also(
-            too_short(heights[-1], self.hem, host.allowances)
-        )
+        for k, tier in enumerate(tiers):
+            ahead, behind = tier
+            seams.append(seam_of(f"tier {k + 1} side seam", (ahead.what, "side"), (behind.what, "side")))
+            seams += [replace(s, title=f"tier {k + 1} centre back seam") for s in centre_seams(tier)]
+            if k:
+                above = replace(hem_of(tiers[k - 1]), called=f"tier {k}", why=cuts[k - 1])
+                own = replace(_tops(tier), called=f"tier {k + 1}", why=cuts[k])
+                seams.append(
+                    Seam(f"tier {k + 1} seam", above, own, fullness=self.fullness, manner=Manner.GATHERED)
+                )  # fmt: skip
+        return LowerMade(
+            tuple(piece for tier in tiers for piece in tier), tuple(seams), replace(_tops(tiers[0]), why=cuts[0]),
+            hem_of(tiers[-1]), pin={"lower.seam": 2 * (front + back)}, fullness=self.fullness, manner=Manner.GATHERED,
+            findings=tuple(too_short(heights[-1], self.hem, host.allowances)),
+        )  # fmt: skip
+
+    def _panel(self, place: int, half: Half, height: float, host: Host, edge: float) -> Piece:
+        """The front or back of one tier; ``edge`` is what the whole skirt hangs from in that half."""
+        last, grown = place == self.tiers - 1, self.fullness ** (place + 1)
+        what = What(Section.SKIRT, half, Panel.TIER, number=place + 1)
+        marks = (*quarter_marks(edge * grown), *(gather_marks(host, what, edge, grown) if place == 0 else ()))
+        hem = self.hem if last else host.allowances.panel
+        piece = rectangle(what, host, edge * grown, height, hem, marks)
+        if last:
+            return piece
+        return replace(piece, edges=tuple(replace(e, turned=False) if e.name == "hem" else e for e in piece.edges))
 
 
-def _of_tier(refs: tuple[EdgeRef, ...], tier: int) -> tuple[EdgeRef, ...]:
-    return tuple(replace(ref, piece=ref.piece.replace("tier 1 ", f"tier {tier} ")) for ref in refs)
+def _tops(tier: tuple[Piece, Piece]) -> Run:
+    return Run(tuple(Stretch(piece.what, "waist", backwards=True) for piece in tier), WAIST_CORNERS, "skirt")
 
 
 def tier_heights(length: float, tiers: int, growth: float) -> list[float]:

@@ -11,7 +11,6 @@ Half a gore lies at the centre front on the fold where n ÷ 4 is not a whole num
 
 from __future__ import annotations
 
-import itertools
 from dataclasses import dataclass
 from math import asin, atan2, cos, sin, tan
 from typing import Annotated, ClassVar, Literal
@@ -21,23 +20,25 @@ from pydantic import Field
 from gentle_hem.core.block.shape import MIRROR, mirrored
 from gentle_hem.core.findings import Remedy, in_recipe, stop
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Point
-from gentle_hem.core.join import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, JoinReport
 from gentle_hem.core.lower.panel import HemAllowance, HipEase, hips_of, seam_halves, too_short
 from gentle_hem.core.lower.straight import meet_the_bodice
 from gentle_hem.core.parts import (
     FinishedLength,
     Host,
+    LowerMade,
     LowerPart,
-    Made,
     OpeningPlace,
     SeamLength,
     between,
     number_between,
 )
-from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.seams import Run, Stretch, centre_seams, seam_of, seam_of_pair
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.units import Length, inches
-from gentle_hem.core.workings import Count, Workings
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import CENTRE_BACK, CENTRE_FRONT, SIDE_SEAM, Half, Panel, Section, Sign, What
+from gentle_hem.core.workings import Count, Worked, Workings
 
 WIDEST_LEAN = 6.0
 """A side that leans out more than six times its length is no side any more."""
@@ -167,10 +168,10 @@ class Gores(LowerPart):
     hip_ease: HipEase = Field(inches(2), description="Ease round the whole hip.")
     hem: HemAllowance = Field(20.0, description="Hem allowance.")
 
-    def remedies(self, report: JoinReport) -> list[Remedy]:
+    def remedies(self, report: Walked) -> list[Remedy]:
         return meet_the_bodice(self.seam, report)
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         hips, findings = hips_of(host, self.hip_ease, 0.0, notes)
         front, back = seam_halves(host, self.seam)
@@ -204,10 +205,10 @@ class Gores(LowerPart):
         waists = [length / share for length, share in ((front, plan.front), (back, plan.back)) if share]
         if plan.whole:
             waists = [(front + back) * 2 / self.count] * 2
-        notes.work("gore at the waist", waists[0], "{front_waist} ÷ {gores_in_front}", front_waist=front,
-                   gores_in_front=Count(plan.front) if not plan.whole else Count(self.count))  # fmt: skip
+        at_waist = notes.work("gore at the waist", waists[0], "{front_waist} ÷ {gores_in_front}", front_waist=front,
+                              gores_in_front=Count(plan.front) if not plan.whole else Count(self.count))  # fmt: skip
         gores = [Gore(width, float(hip), float(hem), hips.depth, level, self.length) for width in waists]
-        made = _GoresMade(self, host, plan, gores).made()
+        made = _GoresMade(self, host, plan, gores, at_waist).made()
         drawn = self.count * sum(2 * gore.half()[2].length for gore in gores) / len(gores)
         if abs(drawn - self.hem_sweep) > HEM_AS_ASKED:
             findings.append(
@@ -242,114 +243,104 @@ def _plan(count: int) -> _Plan:
 class _GoresMade:
     """The gores of one skirt as pieces and seams."""
 
-    def __init__(self, part: Gores, host: Host, plan: _Plan, gores: list[Gore]) -> None:
-        self.part, self.host, self.plan, self.gores = part, host, plan, gores
+    def __init__(self, part: Gores, host: Host, plan: _Plan, gores: list[Gore], why: Worked) -> None:
+        self.part, self.host, self.plan, self.gores, self.why = part, host, plan, gores, why
 
-    def made(self) -> Made:
-        plan, host = self.plan, self.host
-        opens = host.opening.place is OpeningPlace.CENTRE_BACK
+    def made(self) -> LowerMade:
+        opens = self.host.opening.place is OpeningPlace.CENTRE_BACK
+        if self.plan.whole:
+            return self._counted_from_the_centre_front(opens)
         pieces: list[Piece] = []
-        order: list[tuple[str, bool]] = []
-        if plan.whole:
-            whole = (plan.count - 1) // 2
-            pieces.append(
-                self._piece("gore centre front", self.gores[0], half=True, centre=Role.CENTRE_FRONT, folded=True)
-            )
-            pieces.append(self._piece("gore", self.gores[0], cut=2 * whole, back=opens))
-            order = [("gore centre front", False)] + [("gore", False)] * whole
-            corners = (CENTRE_FRONT, *[f"gore seam {k + 1}" for k in range(whole)], CENTRE_BACK)
-        else:
-            corner_list = [CENTRE_FRONT]
-            for where, share, gore in (("front", plan.front, self.gores[0]), ("back", plan.back, self.gores[1])):
-                full, odd = int(share), share - int(share) > 0
-                names = []
-                if full:
-                    pieces.append(
-                        self._piece(
-                            f"gore {where}",
-                            gore,
-                            cut=2 * full,
-                            back=opens and where == "back" and not odd,
-                            where=Half(where),
-                        )
-                    )
-                    names += [f"gore {where}"] * full
-                if odd:
-                    role = Role.CENTRE_FRONT if where == "front" else Role.CENTRE_BACK
-                    fold = where == "front" or not opens
-                    name = f"gore centre {where}"
-                    pieces.append(self._piece(name, gore, half=True, centre=role, folded=fold))
-                    names = [name, *names] if where == "front" else [*names, name]
-                order += [(name, False) for name in names]
-                corner_list += [f"{where} gore seam {k + 1}" for k in range(len(names) - 1)]
-                corner_list.append(SIDE_SEAM if where == "front" else CENTRE_BACK)
-            corners = tuple(corner_list)
-        return self._sewn(tuple(pieces), order, corners)
+        order: list[Piece] = []
+        corners = [CENTRE_FRONT]
+        for half, share, gore in zip(Half, (self.plan.front, self.plan.back), self.gores, strict=True):
+            here = self._of_half(half, share, gore, opens)
+            pieces += dict.fromkeys(here)
+            order += here if half is Half.FRONT else reversed(here)
+            corners += [Sign(f"{half} gore seam {k + 1}", half) for k in range(len(here) - 1)]
+            corners.append(SIDE_SEAM if half is Half.FRONT else CENTRE_BACK)
+        return self._sewn(tuple(pieces), order, tuple(corners))
 
-    def _sewn(self, pieces: tuple[Piece, ...], order: list[tuple[str, bool]], corners: tuple[str, ...]) -> Made:
-        names = [name for name, _ in order]
-        by_name = {piece.name: piece for piece in pieces}
-        seams = []
-        for k, (a, b) in enumerate(itertools.pairwise(names)):
-            seams.append(Seam(f"{corners[k + 1]}", (EdgeRef(a, "side"),), (EdgeRef(b, self._near(by_name[b])),)))
-        waist = tuple(EdgeRef(name, "waist", backwards=True) for name in names)
-        hem = tuple(EdgeRef(name, "hem") for name in names)
-        pin = {"lower.seam": 2 * sum(seam_halves(self.host, self.part.seam))}
-        return Made(
-            pieces, tuple(seams), waist, corners, pin=pin, hem=hem, hem_corners=corners,
+    def _of_half(self, half: Half, share: float, gore: Gore, opens: bool) -> list[Piece]:
+        """The gores of the front or the back from its centre outwards; the one on the centre is half a gore."""
+        full, odd = int(share), share - int(share) > 0
+        made = []
+        if odd:
+            role = Role.CENTRE_FRONT if half is Half.FRONT else Role.CENTRE_BACK
+            made.append(self._half_gore(half, gore, role, folded=half is Half.FRONT or not opens))
+        if full:
+            zipped = opens and half is Half.BACK and not odd
+            made += [self._whole_gore(What(Section.SKIRT, half, Panel.GORE), gore, 2 * full, zipped)] * full
+        return made
+
+    def _counted_from_the_centre_front(self, opens: bool) -> LowerMade:
+        """An odd number of gores: all alike, half of one at the centre front, a seam at the centre back."""
+        each_side = (self.plan.count - 1) // 2
+        centre = self._half_gore(Half.FRONT, self.gores[0], Role.CENTRE_FRONT, folded=True)
+        gore = self._whole_gore(What(Section.SKIRT, panel=Panel.GORE), self.gores[0], 2 * each_side, opens)
+        corners = (CENTRE_FRONT, *(Sign(f"gore seam {k + 1}") for k in range(each_side)), CENTRE_BACK)
+        return self._sewn((centre, gore), [centre, *[gore] * each_side], corners)
+
+    def _sewn(self, pieces: tuple[Piece, ...], order: list[Piece], corners: tuple[Sign, ...]) -> LowerMade:
+        first, last = order[0], order[-1]
+        seams = [
+            seam_of(corner, (one.what, "side"), (other.what, _near(other)))
+            for corner, one, other in zip(corners[1:], order, order[1:], strict=False)
+        ]
+        if _near(first) == NEAR:
+            seams.append(seam_of_pair("{section} centre front seam", first.what, NEAR))
+        if _near(last) == NEAR:
+            seams.append(seam_of_pair("{section} centre back seam", last.what, "side"))
+        seams += centre_seams(pieces)
+        return LowerMade(
+            pieces, tuple(seams),
+            Run(tuple(Stretch(piece.what, "waist", backwards=True) for piece in order), corners, "skirt", self.why),
+            Run(tuple(Stretch(piece.what, "hem") for piece in order), corners, "hem"),
+            pin={"lower.seam": 2 * sum(seam_halves(self.host, self.part.seam))},
         )  # fmt: skip
 
-    @staticmethod
-    def _near(piece: Piece) -> str:
-        """The edge of a gore nearer the centre front."""
-        names = {edge.name for edge in piece.edges}
-        return "side near" if "side near" in names else "side"
-
-    def _piece(
-        self,
-        name: str,
-        gore: Gore,
-        *,
-        cut: int = 1,
-        half: bool = False,
-        centre: Role | None = None,
-        folded: bool = False,
-        back: bool = False,
-        where: Half | None = None,
-    ) -> Piece:
+    def _half_gore(self, half: Half, gore: Gore, centre: Role, *, folded: bool) -> Piece:
+        """Half a gore at the centre front or back, on the fold or cut as a pair."""
         waist, side, hem = gore.half()
         allowances = self.host.allowances
-        seam = allowances.side
-        if half:
-            assert centre is not None
-            line = Path.through(waist.end, hem.start)
-            opens = not folded and centre is Role.CENTRE_BACK
-            edges = (
-                Edge(str(centre), centre, line, 0.0 if folded else allowances.of(centre), turned=opens),
-                Edge("hem", Role.HEM, hem, self.part.hem, turned=True),
-                Edge("side", Role.SIDE, side.reversed(), seam),
-                Edge("waist", Role.WAIST, waist, allowances.waist),
-            )
-            piece = Piece(
-                name, edges, what=What(Section.LOWER, Half.of(centre is Role.CENTRE_FRONT)), cut=1 if folded else 2,
-                on_fold=folded, notches=(Notch("side", side.length / 2),),
-                grain=(Point(20, -0.3 * gore.length), Point(20, -0.7 * gore.length)),
-            )  # fmt: skip
-            if centre is Role.CENTRE_BACK:
-                return mirrored(piece)
-            return piece
+        line = Path.through(waist.end, hem.start)
+        opens = not folded and centre is Role.CENTRE_BACK
+        edges = (
+            Edge(str(centre), centre, line, 0.0 if folded else allowances.of(centre), turned=opens),
+            Edge("hem", Role.HEM, hem, self.part.hem, turned=True),
+            Edge("side", Role.SIDE, side.reversed(), allowances.side),
+            Edge("waist", Role.WAIST, waist, allowances.waist),
+        )
+        piece = Piece(
+            What(Section.SKIRT, half, Panel.CENTRE_GORE), edges, cut=1 if folded else 2, on_fold=folded,
+            notches=(Notch("side", side.length / 2),),
+            grain=(Point(20, -0.3 * gore.length), Point(20, -0.7 * gore.length)),
+        )  # fmt: skip
+        return mirrored(piece) if half is Half.BACK else piece
 
+    def _whole_gore(self, what: What, gore: Gore, cut: int, zipped: bool) -> Piece:
+        waist, side, hem = gore.half()
+        allowances = self.host.allowances
         left = side.placed(MIRROR)
         left_hem, left_waist = hem.placed(MIRROR).reversed(), waist.placed(MIRROR).reversed()
         edges = (
-            Edge("side near", Role.SIDE, left, seam),
+            Edge(NEAR, Role.SIDE, left, allowances.side),
             Edge("hem", Role.HEM, left_hem.then(hem), self.part.hem, turned=True),
-            Edge("side", Role.SIDE, side.reversed(), seam),
+            Edge("side", Role.SIDE, side.reversed(), allowances.side),
             Edge("waist", Role.WAIST, waist.then(left_waist), allowances.waist),
         )
-        marks = (Notch("side", side.length / 2), Notch("side near", side.length / 2))
-        remark = "the zip lies in the gores' seam at the centre back" if back else ""
+        marks = (Notch("side", side.length / 2), Notch(NEAR, side.length / 2))
         return Piece(
-            name, edges, what=What(Section.LOWER, where), cut=cut, notches=marks, remark=remark,
+            what, edges, cut=cut, alike=True, notches=marks,
+            remark="the zip lies in the gores' seam at the centre back" if zipped else "",
             grain=(Point(0, -0.3 * gore.length), Point(0, -0.7 * gore.length)),
         )  # fmt: skip
+
+
+NEAR = "side near"
+"""The edge of a whole gore nearer the centre front."""
+
+
+def _near(piece: Piece) -> str:
+    """The edge of a gore nearer the centre front; half a gore has one side only."""
+    return NEAR if any(edge.name == NEAR for edge in piece.edges) else "side"

@@ -18,11 +18,12 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.lower.panel import HemAllowance, HipEase
 from gentle_hem.core.lower.straight import StraightSkirt
-from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, between
-from gentle_hem.core.pattern import Half, Piece
+from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, between
+from gentle_hem.core.pattern import Piece
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.style.carry import Below
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import Half
 from gentle_hem.core.workings import Workings
 
 DART_ABOVE_HIP = {True: inches(2), False: inches(1)}
@@ -82,7 +83,7 @@ class Gown(LowerPart):
             seat=0.0 if is_front else self.seat,
         )  # fmt: skip
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         """Where the bodice has no draft to carry on, a straight skirt is joined to it instead, and said so."""
         straight = StraightSkirt(
             length=self.length,

@@ -14,7 +14,7 @@ other as they are worn. Its edges run: centre (front) or side (back) down, hem, 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Annotated
 
 from gentle_hem.core.block.shape import mirrored
@@ -22,10 +22,12 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Finding, in_recipe, stop, warn
 from gentle_hem.core.fit import BACK_DEPTH, FRONT_DEPTH, SMALLEST_SURPLUS, WIDEST_DART
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.parts import Allowances, Host, Made, OpeningPlace, between
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.parts import Allowances, Host, LowerMade, OpeningPlace, between
+from gentle_hem.core.pattern import Dart, Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.seams import Manner, Run, Stretch, centre_seams, seam_of
 from gentle_hem.core.units import Length
-from gentle_hem.core.workings import Workings
+from gentle_hem.core.what import WAIST_CORNERS, Half, Sign, What
+from gentle_hem.core.workings import Worked, Workings
 
 HipEase = Annotated[Length, between(-60, 400)]
 HemAllowance = Annotated[Length, between(0, 150)]
@@ -40,7 +42,7 @@ class Quarter:
 
     is_front: bool
     stitched: float
-    marks: tuple[tuple[str, float], ...]
+    marks: tuple[tuple[Sign, float], ...]
     """Darts to lie under: their names, and how far from the centre each lies on the stitched edge."""
     hip: float
     side_in: float
@@ -68,18 +70,14 @@ def quarters(host: Host, seam: float | None, hips: tuple[float, float], side_in:
     taken = min(side_in, hips[0] - stitched[0], hips[1] - stitched[1])
     made = []
     for is_front, length, hip in zip((True, False), stitched, hips, strict=True):
-        where = "front" if is_front else "back"
+        half = Half.of(is_front)
         whole = host.front if is_front else host.back
         scale = length / whole if whole else 1.0
-        marks = [
-            (mark.name, (mark.at if is_front else host.half - mark.at) * scale)
-            for mark in host.waist.darts()
-            if mark.name.startswith(where)
-        ]
-        marks = sorted(marks, key=lambda mark: mark[1]) or [(f"{where} skirt dart", length / 2)]
+        marks = [(name, from_centre * scale) for name, from_centre in host.shaping(half)]
+        marks = sorted(marks, key=lambda mark: mark[1]) or [(Sign.shaped(half, "skirt dart"), length / 2)]
         rest = hip - taken - length
         if rest / len(marks) > WIDEST_DART:
-            marks.append((f"{where} second dart", (marks[-1][1] + length) / 2))
+            marks.append((Sign.shaped(half, "second dart"), (marks[-1][1] + length) / 2))
         each = rest / len(marks)
         if rest < SMALLEST_SURPLUS:
             each, here = 0.0, taken + rest
@@ -133,8 +131,7 @@ def shaped_side(part: Quarter, hip_depth: float, length: float, hem_width: float
 
 
 def panel(
-    name: str,
-    is_front: bool,
+    what: What,
     host: Host,
     *,
     waist: Path,
@@ -146,11 +143,11 @@ def panel(
     notches: tuple[Notch, ...] = (),
     folded: bool | None = None,
 ) -> Piece:
-    """A panel from its lines: ``waist`` from side to centre, ``side`` from the waist down, ``hem`` from centre to side.
-
-    The back is turned over to lie with its centre on the right.
+    """A front or back panel from its lines: ``waist`` from side to centre, ``side`` from the waist down, ``hem`` from
+    centre to side. The back is turned over to lie with its centre on the right.
     """
     allowances: Allowances = host.allowances
+    is_front = what.half is Half.FRONT
     zip_at = host.opening.place
     role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
     opens = (not is_front) and zip_at is OpeningPlace.CENTRE_BACK
@@ -165,53 +162,63 @@ def panel(
     marks = [*notches, Notch("side", side.length / 2, double=not is_front)]
     opening = host.opening
     if opens and 0 < opening.below_waist < line.length:
-        marks.append(Notch(str(role), opening.below_waist, "zip end"))
+        marks.append(zip_end(str(role), opening.below_waist))
     if zip_at is OpeningPlace.SIDE and 0 < opening.below_waist < side.length:
-        marks.append(Notch("side", side.length - opening.below_waist, "zip end"))
+        marks.append(zip_end("side", side.length - opening.below_waist))
     top, low = line.start, line.end
     inset = Point(min(25.0, hem.length * 0.2), 0)
     piece = Piece(
-        name, edges, what=What(Section.LOWER, Half.of(is_front)),
-        cut=1 if fold else 2, on_fold=fold, darts=darts, notches=tuple(marks),
+        what, edges, cut=1 if fold else 2, on_fold=fold, darts=darts, notches=tuple(marks),
         grain=(top.towards(low, 0.3) + inset, top.towards(low, 0.7) + inset),
     )  # fmt: skip
     return piece if is_front else mirrored(piece)
+
+
+def zip_end(edge: str, at: float) -> Notch:
+    """Where the zip ends on an edge, ``at`` mm along its path."""
+    return Notch(edge, at, Sign("zip end"), kind=NotchKind.ZIP_END)
 
 
 def under_marks(host: Host, part: Quarter, waist: Path, darts: tuple[Dart, ...]) -> tuple[Notch, ...]:
     """A notch under every dart of the bodice that the panel has no dart of its own for."""
     whole = host.front if part.is_front else host.back
     have = {dart.landmark for dart in darts}
-    where = "front" if part.is_front else "back"
     made = []
-    for mark in host.waist.darts():
-        if mark.name in have or not mark.name.startswith(where) or not whole:
+    for name, from_centre in host.shaping(Half.of(part.is_front)):
+        if name in have or not whole:
             continue
-        from_centre = (mark.at if part.is_front else host.half - mark.at) * part.stitched / whole
-        at = waist.length - from_centre
+        at = waist.length - from_centre * part.stitched / whole
         if 1 < at < waist.length - 1:
-            made.append(Notch("waist", at, mark.name, double=not part.is_front))
+            made.append(under(name, at, double=not part.is_front))
     return tuple(made)
 
 
+def under(name: Sign, at: float, edge: str = "waist", *, double: bool) -> Notch:
+    """A notch on the waist under a dart or seam of the edge above."""
+    return Notch(edge, at, name, double, NotchKind.UNDER)
+
+
 def two_panels(
-    pieces: tuple[Piece, Piece], host: Host, seam: float | None, findings: Sequence[Finding] = (), name: str = "skirt",
-    fullness: float = 1.0, manner: str = "flat",
-) -> Made:  # fmt: skip
-    """Front and back as a lower part: the side seam, the waist edge and the hem from CF to CB."""
+    pieces: tuple[Piece, Piece], host: Host, seam: float | None, findings: Sequence[Finding] = (), *,
+    fullness: float = 1.0, manner: Manner = Manner.FLAT, why: Worked | None = None,
+) -> LowerMade:  # fmt: skip
+    """Front and back as a lower part: the side seam, the waist edge and the hem from CF to CB.
+
+    ``why`` says how long its whole waist is cut.
+    """
     front, back = pieces
-    seams = [Seam(f"{name} side seam", (EdgeRef(front.name, "side"),), (EdgeRef(back.name, "side"),))]
-    for piece in pieces:
-        centre = next((e for e in piece.edges if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)), None)
-        if centre is not None and not piece.on_fold:
-            ref = EdgeRef(piece.name, centre.name)
-            seams.append(Seam(f"{name} {centre.name} seam", (ref,), (ref,)))
-    waist = tuple(EdgeRef(piece.name, "waist", backwards=True) for piece in pieces)
-    whole = 2 * sum(seam_halves(host, seam))
-    return Made(
-        pieces, tuple(seams), waist, pin={"lower.seam": whole}, findings=tuple(findings),
-        hem=tuple(EdgeRef(piece.name, "hem") for piece in pieces), fullness=fullness, manner=manner, name=name,
+    called = front.what.section.value
+    waist = Run(tuple(Stretch(p.what, "waist", backwards=True) for p in pieces), WAIST_CORNERS, called, why)
+    return LowerMade(
+        pieces, (seam_of("{section} side seam", (front.what, "side"), (back.what, "side")), *centre_seams(pieces)),
+        waist, hem_of(pieces), pin={"lower.seam": 2 * sum(seam_halves(host, seam))}, findings=tuple(findings),
+        fullness=fullness, manner=manner,
     )  # fmt: skip
+
+
+def hem_of(pieces: Sequence[Piece], edge: str = "hem") -> Run:
+    """The hem of a front and back, from CF to CB."""
+    return Run(tuple(Stretch(piece.what, edge) for piece in pieces), WAIST_CORNERS, "hem")
 
 
 @dataclass(frozen=True, slots=True)
@@ -266,21 +273,3 @@ def too_short(length: float, hem: float, allowances: Allowances) -> list[Finding
 def level_hem(width: float, length: float) -> Path:
     """A straight hem from the centre to the side."""
     return Path.of(Line(Point(0, -length), Point(width, -length)))
-
-
-def renamed(made: Made, old: str, new: str) -> Made:
-    """A lower part under another name: its pieces, seams and edges called after it."""
-
-    def called(name: str) -> str:
-        return name.replace(old, new)
-
-    def refs(group: tuple[EdgeRef, ...]) -> tuple[EdgeRef, ...]:
-        return tuple(replace(ref, piece=called(ref.piece)) for ref in group)
-
-    return replace(
-        made,
-        pieces=tuple(replace(piece, name=called(piece.name)) for piece in made.pieces),
-        seams=tuple(replace(s, name=called(s.name), a=refs(s.a), b=refs(s.b)) for s in made.seams),
-        waist=refs(made.waist), hem=refs(made.hem), name=called(made.name),
-        joins=tuple(replace(j, name=called(j.name), upper=refs(j.upper), lower=refs(j.lower)) for j in made.joins),
-    )  # fmt: skip

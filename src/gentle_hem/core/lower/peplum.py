@@ -10,16 +10,17 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.findings import Remedy, in_recipe, warn
-from gentle_hem.core.join import JoinReport
 from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.lower.circle_family import DoubleCircle, HighLowSkirt
 from gentle_hem.core.lower.flare import NAMED_SWEEPS, say_sweep
 from gentle_hem.core.lower.full import GatheredSkirt, PleatedSkirt, say_fullness
-from gentle_hem.core.lower.panel import HemAllowance, renamed
+from gentle_hem.core.lower.panel import HemAllowance
 from gentle_hem.core.lower.straight import meet_the_bodice
-from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, SeamLength, between, number_between
+from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, SeamLength, between, number_between
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import Section
 from gentle_hem.core.workings import Workings
 
 SHORTEST, LONGEST = inches(4), inches(12)
@@ -67,10 +68,10 @@ class Peplum(LowerPart):
     fullness: Annotated[float, number_between(1.15, 4, "times the seam")] = 2.0
     back: FinishedLength = Field(280.0, description="Length at the back of a high and low one.")
 
-    def remedies(self, report: JoinReport) -> list[Remedy]:
+    def remedies(self, report: Walked) -> list[Remedy]:
         return meet_the_bodice(self.seam, report)
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         long = self.length
         if self.top_length is not None and host.bodice_length is not None:
             long = notes.about("peplum").work(
@@ -78,7 +79,7 @@ class Peplum(LowerPart):
                 rule="both from the same shoulder point, on the same side", top_length=self.top_length,
                 waist_length=host.bodice_length,
             )  # fmt: skip
-        made = renamed(self._part(float(long)).make_up(host, notes), "skirt", "peplum")
+        made = self._part(float(long)).make_up(host, notes).in_section(Section.PEPLUM)
         if not SHORTEST <= long <= LONGEST:
             return made.also(
                 [

@@ -14,18 +14,20 @@ from math import pi
 from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point
 from gentle_hem.core.lower.flare import room_beside
+from gentle_hem.core.lower.panel import under, zip_end
 from gentle_hem.core.parts import Host, OpeningPlace
-from gentle_hem.core.pattern import Edge, Half, Notch, Piece, Role, Section, What
+from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.what import Half, What
 
 
 def sector_piece(
-    name: str, is_front: bool, host: Host, radius: float, angle: float, hem: Path, hem_allowance: float, folded: bool,
+    what: What, host: Host, radius: float, angle: float, hem: Path, hem_allowance: float, folded: bool,
     inner: Path | None = None,
 ) -> Piece:  # fmt: skip
     """A front or back sector. Its centre hangs straight down from the flare's centre at the origin; ``hem`` runs from
     the centre line to the side line, ``inner`` from the side to the centre where it is no arc. A back is turned over.
     """
-    allowances, place = host.allowances, host.opening.place
+    allowances, place, is_front = host.allowances, host.opening.place, what.half is Half.FRONT
     role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
     opens = not is_front and place is OpeningPlace.CENTRE_BACK and not folded
     whole = 2 * angle if folded else angle
@@ -54,12 +56,11 @@ def sector_piece(
     )
     marks = [Notch("side", edges[2].drawn_length / 2, double=not is_front), *_under(host, is_front, waist)]
     if opens and 0 < host.opening.below_waist < edges[0].drawn_length:
-        marks.append(Notch(str(role), host.opening.below_waist, "zip end"))
+        marks.append(zip_end(str(role), host.opening.below_waist))
     drop = edges[0].drawn_length
     inset = min(25.0, 0.3 * radius * min(angle, 1.0) + 4)
     piece = Piece(
-        name, edges, what=What(Section.LOWER, Half.of(is_front)),
-        cut=1 if folded else 2, on_fold=folded, notches=tuple(marks),
+        what, edges, cut=1 if folded else 2, on_fold=folded, notches=tuple(marks),
         grain=(waist.end + Point(inset, -0.3 * drop), waist.end + Point(inset, -0.7 * drop)),
     )  # fmt: skip
     return piece if is_front else mirrored(piece)
@@ -68,13 +69,11 @@ def sector_piece(
 def _under(host: Host, is_front: bool, waist: Path) -> list[Notch]:
     """Notches under the bodice's darts, in proportion along the arc, which runs from the side to the centre."""
     whole = host.front if is_front else host.back
-    where = "front" if is_front else "back"
     made = []
-    for mark in host.waist.darts():
-        if mark.name.startswith(where) and whole:
-            from_centre = (mark.at if is_front else host.half - mark.at) / whole * waist.length
-            if 1 < from_centre < waist.length - 1:
-                made.append(Notch("waist", waist.length - from_centre, mark.name, double=not is_front))
+    for name, at in host.shaping(Half.of(is_front)):
+        from_centre = at / whole * waist.length if whole else 0.0
+        if 1 < from_centre < waist.length - 1:
+            made.append(under(name, waist.length - from_centre, double=not is_front))
     return made
 
 

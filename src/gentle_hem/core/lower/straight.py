@@ -14,7 +14,6 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.findings import Remedy
-from gentle_hem.core.join import JoinReport
 from gentle_hem.core.lower.panel import (
     HemAllowance,
     HipEase,
@@ -29,9 +28,11 @@ from gentle_hem.core.lower.panel import (
     under_marks,
     waist_line,
 )
-from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, SeamLength, between
+from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, SeamLength, between
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import SKIRT_BACK, SKIRT_FRONT
 from gentle_hem.core.workings import Workings
 
 SHAPED_WORDS: dict[str, Word] = {
@@ -55,7 +56,7 @@ SHAPED_SENTENCE = (
 )
 
 
-def meet_the_bodice(seam: float | None, report: JoinReport) -> list[Remedy]:
+def meet_the_bodice(seam: float | None, report: Walked) -> list[Remedy]:
     """Drawing the waist anew to the bodice's edge: exact, if it is not cut yet."""
     if seam is None:
         return []
@@ -77,7 +78,7 @@ class ShapedSkirt(LowerPart):
     side_in: Annotated[Length, between(0, 80)] = Field(20.0, description="What the side seams take from hip to waist.")
     hem: HemAllowance = Field(40.0, description="Hem allowance.")
 
-    def remedies(self, report: JoinReport) -> list[Remedy]:
+    def remedies(self, report: Walked) -> list[Remedy]:
         return meet_the_bodice(self.seam, report)
 
 
@@ -101,7 +102,7 @@ class StraightSkirt(ShapedSkirt):
     kind: Literal["straight"] = "straight"
     taper: Annotated[Length, between(0, 120)] = Field(0.0, description="Hem quarter less this at the side seam.")
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         notes = notes.about("skirt")
         hips, findings = hips_of(host, self.hip_ease, self.hip_shift, notes)
         parts = quarters(host, self.seam, (hips.front, hips.back), self.side_in)
@@ -115,8 +116,8 @@ class StraightSkirt(ShapedSkirt):
             sweep += 2 * hem.length
             pieces.append(
                 panel(
-                    "skirt front" if part.is_front else "skirt back", part.is_front, host, waist=waist, side=side,
-                    hem=hem, darts=darts, hem_allowance=self.hem, notches=under_marks(host, part, waist, darts),
+                    SKIRT_FRONT if part.is_front else SKIRT_BACK, host, waist=waist, side=side, hem=hem, darts=darts,
+                    hem_allowance=self.hem, notches=under_marks(host, part, waist, darts),
                 )
             )  # fmt: skip
         notes.work(

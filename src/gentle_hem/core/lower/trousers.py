@@ -21,21 +21,25 @@ from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, stop
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.join import JoinReport
 from gentle_hem.core.lower.panel import (
     HemAllowance,
     HipEase,
     Quarter,
     dart_findings,
+    hem_of,
     quarters,
     seam_halves,
     under_marks,
+    zip_end,
 )
 from gentle_hem.core.lower.straight import meet_the_bodice
-from gentle_hem.core.parts import FinishedLength, Host, LowerPart, Made, OpeningPlace, SeamLength, between
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, OpeningPlace, SeamLength, between
+from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.seams import Run, Seam, Stretch, seam_of, seam_of_pair
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import WAIST_CORNERS, Half, Section, What
 from gentle_hem.core.workings import Workings
 
 FRONT_IN, BACK_IN, BACK_RISE = inches(1), 30.0, 22.0
@@ -84,10 +88,10 @@ class Trousers(LowerPart):
     side_in: Annotated[Length, between(0, 80)] = Field(20.0, description="What the side seams take from hip to waist.")
     hem: HemAllowance = Field(40.0, description="Hem allowance.")
 
-    def remedies(self, report: JoinReport) -> list[Remedy]:
+    def remedies(self, report: Walked) -> list[Remedy]:
         return meet_the_bodice(self.seam, report)
 
-    def make_up(self, host: Host, notes: Workings) -> Made:
+    def make_up(self, host: Host, notes: Workings) -> LowerMade:
         return _Draft(self, host, notes.about("trousers")).made()
 
 
@@ -99,7 +103,7 @@ class _Draft:
     host: Host
     notes: Workings
 
-    def made(self) -> Made:
+    def made(self) -> LowerMade:
         part, host, notes = self.part, self.host, self.notes
         measures = Measures(host.figure, notes)
         hip, drop, thigh = (measures.take(key) for key in ("hip_girth", "waist_to_hip", "thigh_girth"))
@@ -192,7 +196,6 @@ class _Draft:
 
     def _piece(self, part: Quarter, leg: Path, outer_hem: Point, depth: float, hip: float) -> Piece:
         host, is_front = self.host, part.is_front
-        where = "front" if is_front else "back"
         centre_in, rise = (FRONT_IN, 0.0) if is_front else (BACK_IN, BACK_RISE)
         start = Point(centre_in, rise)
         length = part.drawn
@@ -239,24 +242,22 @@ class _Draft:
         marks = [Notch("inside leg", leg.length / 2, double=not is_front), Notch("side", side.length / 2)]
         marks += under_marks(host, part, waist, tuple(darts))
         if opens and 0 < host.opening.below_waist < crotch.length:
-            marks.append(Notch(str(role), host.opening.below_waist, "zip end"))
+            marks.append(zip_end(str(role), host.opening.below_waist))
         middle_x = (leg.end.x + outer_hem.x) / 2
         piece = Piece(
-            f"trouser {where}", edges, what=What(Section.LOWER, Half.of(is_front)),
-            cut=2, darts=tuple(darts), notches=tuple(marks),
+            What(Section.TROUSERS, Half.of(is_front)), edges, cut=2, darts=tuple(darts), notches=tuple(marks),
             grain=(Point(middle_x, -depth - 60), Point(middle_x, outer_hem.y * 0.8)),
         )  # fmt: skip
         return piece if is_front else mirrored(piece)
 
-    def _sewn(self, pieces: tuple[Piece, Piece], findings: tuple[Finding, ...]) -> Made:
-        front, back = (piece.name for piece in pieces)
-        seams = (
-            Seam("trouser side seam", (EdgeRef(front, "side"),), (EdgeRef(back, "side"),)),
-            Seam("inside leg seam", (EdgeRef(front, "inside leg"),), (EdgeRef(back, "inside leg"),)),
-            Seam("crotch seam, front", (EdgeRef(front, "centre front"),), (EdgeRef(front, "centre front"),)),
-            Seam("crotch seam, back", (EdgeRef(back, "centre back"),), (EdgeRef(back, "centre back"),)),
+    def _sewn(self, pieces: tuple[Piece, Piece], findings: tuple[Finding, ...]) -> LowerMade:
+        front, back = (piece.what for piece in pieces)
+        seams: tuple[Seam, ...] = (
+            seam_of("{section} side seam", (front, "side"), (back, "side")),
+            seam_of("inside leg seam", (front, "inside leg"), (back, "inside leg")),
+            seam_of_pair("crotch seam, front", front, str(Role.CENTRE_FRONT)),
+            seam_of_pair("crotch seam, back", back, str(Role.CENTRE_BACK)),
         )
-        waist = tuple(EdgeRef(name, "waist", backwards=True) for name in (front, back))
-        hem = tuple(EdgeRef(name, "hem") for name in (front, back))
+        waist = Run(tuple(Stretch(what, "waist", backwards=True) for what in (front, back)), WAIST_CORNERS, "trousers")
         pin = {"lower.seam": 2 * sum(seam_halves(self.host, self.part.seam))}
-        return Made(pieces, seams, waist, pin=pin, findings=findings, hem=hem, name="trousers")
+        return LowerMade(pieces, seams, waist, hem_of(pieces), pin=pin, findings=findings)

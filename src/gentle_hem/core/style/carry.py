@@ -18,8 +18,9 @@ from dataclasses import dataclass, replace
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.pattern import Dart, Edge, Half, Notch, Piece
+from gentle_hem.core.pattern import Dart, Mark, MarkKind, Notch, Piece, Role
 from gentle_hem.core.style.waist_line import centre_of
+from gentle_hem.core.what import UNNAMED, Half
 
 BELOW_SEAT = 127.0
 """The seat's contour is reached 5 in below the hip line: common practice (trade 4.3)."""
@@ -77,7 +78,7 @@ def carried_down(piece: Piece, below: Below) -> Piece:
     made_darts = [replace(d, at=d.at + shift) if d.edge == "side" else d for d in made_darts]
     notches = [replace(n, at=n.at + shift) if n.edge == "side" else n for n in piece.notches if n.edge != "waist"]
     if outer:
-        notches.append(Notch("side", shift, "", double=piece.what.half is not Half.FRONT))
+        notches.append(Notch("side", shift, UNNAMED, double=piece.what.half is not Half.FRONT))
     line = (
         Path.through(centre.path.start, foot)
         if len(centre.path.segments) == 1
@@ -144,23 +145,23 @@ def _dart_through(piece: Piece, dart: Dart, bottom: Path, length: float, level: 
 def pointed_at_both_ends(piece: Piece) -> Piece:
     """The piece with every dart that no longer opens on an edge drawn as a closed shape inside it."""
     kept: list[Dart] = []
-    inside: list[Path] = list(piece.internal)
+    inside: list[Mark] = list(piece.marks)
     for dart in piece.darts:
         if dart.intake > 1e-9 or not dart.bends[0]:
             kept.append(dart)
             continue
         low, *near = dart.bends[0]
         _, *far = dart.bends[1]
-        inside.append(Path.through(low, *near, dart.apex, *reversed(far), low))
-    return replace(piece, darts=tuple(kept), internal=tuple(inside))
+        inside.append(Mark(MarkKind.DART, Path.through(low, *near, dart.apex, *reversed(far), low)))
+    return replace(piece, darts=tuple(kept), marks=tuple(inside))
 
 
-def renamed_edge(piece: Piece, old: str, new: Edge) -> Piece:
-    """The piece with one edge's name, role, allowance and turning taken from another."""
+def as_hem(piece: Piece, old: str, allowance: float) -> Piece:
+    """The piece with one of its edges become its hem."""
     edges = tuple(
-        replace(e, name=new.name, role=new.role, allowance=new.allowance, turned=new.turned) if e.name == old else e
+        replace(e, name="hem", role=Role.HEM, allowance=allowance, turned=True) if e.name == old else e
         for e in piece.edges
     )
-    darts = tuple(replace(d, edge=new.name) if d.edge == old else d for d in piece.darts)
-    notches = tuple(replace(n, edge=new.name) if n.edge == old else n for n in piece.notches)
+    darts = tuple(replace(d, edge="hem") if d.edge == old else d for d in piece.darts)
+    notches = tuple(replace(n, edge="hem") if n.edge == old else n for n in piece.notches)
     return replace(piece, edges=edges, darts=darts, notches=notches)

@@ -23,9 +23,10 @@ from gentle_hem.core.pattern import Dart, Notch, Piece
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.style.darts import merge
 from gentle_hem.core.style.pivot import pivot
-from gentle_hem.core.style.styling import BACK_PIECE, FRONT_PIECE, Styling
+from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.waist_line import centre_of, redrawn, with_waist_ends
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import Half, Sign
 from gentle_hem.core.workings import Workings
 
 MOST_TOWARD_CENTRE = inches(0.75)
@@ -42,6 +43,8 @@ class ZipRun(StrEnum):
     HALF = "half"
     FULL = "full"
 
+
+PINCH = Sign("pinch", Half.FRONT, shaping=True)
 
 TRUED_OVER = 30.0
 """A pinched edge is trued over this much on each side of the pinch (mm)."""
@@ -92,24 +95,24 @@ class Contour(RecipePart):
             if amount:
                 table.attempt(
                     f"pinch at the {edge}", f"contour.{edge}",
-                    lambda e=edge, a=amount, s=at: table.redraw(FRONT_PIECE, lambda p: pinched(p, e, s, a)),  # type: ignore[misc]
+                    lambda e=edge, a=amount, s=at: table.redraw(table.front, lambda p: pinched(p, e, s, a)),  # type: ignore[misc]
                 )  # fmt: skip
         if self.centre:
             table.attempt(
                 "pinch at the centre", "contour.centre",
-                lambda: table.redraw(FRONT_PIECE, lambda p: centre_pinched(p, self.centre)),
+                lambda: table.redraw(table.front, lambda p: centre_pinched(p, self.centre)),
             )  # fmt: skip
         if self.under_bust == "close":
             table.attempt("hollow under the bust", "contour.under_bust", lambda: self._under_bust(table, figure, notes))
 
     def _zip(self, table: Styling, notes: Workings) -> None:
-        back = table.pieces[BACK_PIECE]
+        back = table.pieces[table.back]
         before = back.stitched_length("waist")
         table.redraw(
-            BACK_PIECE,
+            table.back,
             lambda p: taken_in_at_back(p, self.zip_taken, self.zip_run, self.give_back == "side", self.zip_drop),
         )
-        after = table.pieces[BACK_PIECE].stitched_length("waist")
+        after = table.pieces[table.back].stitched_length("waist")
         given = notes.work(
             "back waist after the zip contour", after, "{back_waist} − {taken_in} + {given_back}",
             rule="the zip allowance follows the new line", back_waist=before, taken_in=self.zip_taken,
@@ -132,7 +135,7 @@ class Contour(RecipePart):
         if girth is None:
             raise CannotMake("the under-bust girth was not measured")
         target = notes.work("under the bust, a quarter", girth / 4, "{under_bust_girth} ÷ 4", under_bust_girth=girth)
-        level = under_bust_level(table.pieces[FRONT_PIECE], figure)
+        level = under_bust_level(table.pieces[table.front], figure)
         taken = [0.0]
 
         def draw(piece: Piece) -> Piece:
@@ -140,7 +143,7 @@ class Contour(RecipePart):
             taken[0] = excess
             return made
 
-        table.redraw(FRONT_PIECE, draw)
+        table.redraw(table.front, draw)
         notes.work(
             "taken under the bust", taken[0], "what the pattern has there − {target}",
             rule="split between the dart's legs", target=float(target),
@@ -197,7 +200,7 @@ def pinched(piece: Piece, edge: str, share: float, intake: float) -> Piece:
     into = _blended(before.end, before.arriving, a, path.tangent_at(at))
     out = _blended(b, path.tangent_at(after), rest.start, rest.leaving)
     drawn = Path((*before.segments, into, Line(a, b), out, *rest.segments))
-    wedge = Dart(edge, before.length + into.length, a.distance(b), point, "pinch")
+    wedge = Dart(edge, before.length + into.length, a.distance(b), point, PINCH)
     made = redrawn(piece, **{edge: drawn})
     shift = drawn.length - path.length
     notches = tuple(replace(n, at=n.at + shift) if n.edge == edge and n.at > after else n for n in made.notches)
@@ -214,10 +217,10 @@ def _into_waist_dart(piece: Piece, wedge: Dart, point: Point) -> Piece:
     if not waist:
         raise CannotMake("there is no waist dart to take it up")
     kept = waist[0]
-    moved = pivot(piece, wedge, "waist", kept.at + kept.intake, point, "pinch")
+    moved = pivot(piece, wedge, "waist", kept.at + kept.intake, point, PINCH)
     darts = moved.darts_of("waist")
     first = next(d for d in darts if d.landmark == kept.landmark)
-    second = next(d for d in darts if d.landmark == "pinch")
+    second = next(d for d in darts if d.landmark == PINCH)
     return merge(moved, first, second, kept.landmark)
 
 

@@ -15,9 +15,12 @@ from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
 from gentle_hem.core.style.pivot import SHORT_OF_PIVOT, pivot, pivot_of
 from gentle_hem.core.style.waist_line import centre_of, with_waist_ends
+from gentle_hem.core.what import Half, Sign
+
+MERGING = Sign("merging", Half.FRONT, shaping=True)
 
 
-def merge(piece: Piece, first: Dart, second: Dart, landmark: str) -> Piece:
+def merge(piece: Piece, first: Dart, second: Dart, landmark: Sign) -> Piece:
     """Two darts whose mouths touch made one, its point short of the bust point by as much as the first's was.
 
     Raises CannotMake when their mouths do not touch.
@@ -68,9 +71,9 @@ def merged_into_waist(piece: Piece, moving: Dart) -> Piece:
     if piece.bust_point is None or moving.edge == "waist":
         raise CannotMake("the bust dart lies at the waist already")
     kept = waist[0]
-    moved = pivot(piece, moving, "waist", kept.at + kept.intake, piece.bust_point, "merging")
+    moved = pivot(piece, moving, "waist", kept.at + kept.intake, piece.bust_point, MERGING)
     first = next(d for d in moved.darts_of("waist") if d.landmark == kept.landmark)
-    second = next(d for d in moved.darts_of("waist") if d.landmark == "merging")
+    second = next(d for d in moved.darts_of("waist") if d.landmark == MERGING)
     return merge(moved, first, second, kept.landmark)
 
 

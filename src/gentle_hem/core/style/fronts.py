@@ -13,10 +13,11 @@ from dataclasses import replace
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Path, Point
 from gentle_hem.core.parts import Allowances
-from gentle_hem.core.pattern import Edge, Layer, Notch, Piece, Role
+from gentle_hem.core.pattern import Edge, Finished, Mark, MarkKind, Notch, NotchKind, Piece, Role
 from gentle_hem.core.style.carry import Below, carried_down
 from gentle_hem.core.style.spread import opened, smoothed
 from gentle_hem.core.style.waist_line import centre_of
+from gentle_hem.core.what import Layer, Panel
 
 OFF_THE_RIDGE = 15.0
 """A button is never sewn on the ridge of a seam: common practice (trade 11)."""
@@ -45,13 +46,13 @@ def with_button_stand(piece: Piece, width: float, facing: float) -> Piece:
         raise CannotMake("its centre front is not straight")
     move = Point(-width, 0)
     stand = (
-        Edge("stand top", Role.FREE, Path.through(top, top + move), before.allowance),
-        Edge("stand", Role.CENTRE_FRONT, Path.through(top + move, foot + move), facing, turned=True),
-        Edge("stand foot", Role.FREE, Path.through(foot + move, foot), after.allowance),
+        Edge("stand top", Role.FREE, Path.through(top, top + move), before.allowance, finished=Finished.FOLDED),
+        Edge("stand", Role.CENTRE_FRONT, Path.through(top + move, foot + move), facing, True, Finished.FOLDED),
+        Edge("stand foot", Role.FREE, Path.through(foot + move, foot), after.allowance, finished=Finished.FOLDED),
     )
     return replace(
         piece, edges=(*piece.edges[:place], *stand, *piece.edges[place + 1 :]), on_fold=False, cut=2,
-        internal=(*piece.internal, Path.through(top, foot)),
+        marks=(*piece.marks, Mark(MarkKind.CENTRE, Path.through(top, foot))),
         notches=tuple(replace(n, edge="stand") if n.edge == centre.name else n for n in piece.notches),
         remark="centre front is the line inside the stand",
     )  # fmt: skip
@@ -78,11 +79,14 @@ def with_buttonholes(piece: Piece, levels: list[float], button: float) -> Piece:
     centre = next(e for e in piece.edges if e.role is Role.CENTRE_FRONT).path
     top, foot = centre.start.y, centre.end.y
     holes = tuple(
-        Path.through(Point(-PAST_THE_CENTRE, y), Point(button + BUTTON_THICKNESS - PAST_THE_CENTRE, y))
+        Mark(
+            MarkKind.BUTTONHOLE,
+            Path.through(Point(-PAST_THE_CENTRE, y), Point(button + BUTTON_THICKNESS - PAST_THE_CENTRE, y)),
+        )
         for y in levels
         if foot < y < top
     )
-    return replace(piece, internal=(*piece.internal, *holes))
+    return replace(piece, marks=(*piece.marks, *holes))
 
 
 def with_keyhole(piece: Piece, bridge: float, height: float, width: float) -> Piece:
@@ -102,7 +106,7 @@ def with_keyhole(piece: Piece, bridge: float, height: float, width: float) -> Pi
         ),
         Cubic(top + Point(half, -0.68 * height), top + Point(half, -0.90 * height), low + Point(0.55 * half, 0), low),
     )
-    return replace(piece, internal=(*piece.internal, drop))
+    return replace(piece, marks=(*piece.marks, Mark(MarkKind.OPENING, drop)))
 
 
 def keyhole_facing(front: Piece) -> Piece:
@@ -110,7 +114,8 @@ def keyhole_facing(front: Piece) -> Piece:
 
     Its upper edge is the neck edge's level, so that it is caught in the neck seam or turned under.
     """
-    drop = front.internal[-1]
+    opening = next(mark for mark in reversed(front.marks) if mark.kind is MarkKind.OPENING)
+    drop = opening.path
     centre = centre_of(front)
     top, low = centre.path.start, min(drop.end.y, drop.start.y) - KEYHOLE_FACING
     wide = drop.box[2] + KEYHOLE_FACING
@@ -123,7 +128,7 @@ def keyhole_facing(front: Piece) -> Piece:
     )
     middle = (x + wide) / 2
     return Piece(
-        "keyhole facing", edges, what=front.what.as_layer(Layer.FACING), on_fold=True, internal=(drop,),
+        front.what.as_layer(Layer.FACING).as_panel(Panel.KEYHOLE), edges, on_fold=True, marks=(opening,),
         grain=(Point(middle, top.y - 20), Point(middle, low + 20)),
         remark="stitched round the opening before it is slit",
     )  # fmt: skip
@@ -151,7 +156,10 @@ def twisted(piece: Piece, cuts: int, spread: float, allowances: Allowances) -> P
     seam = replace(edge, allowance=allowances.panel, turned=False)
     return replace(
         made, edges=tuple(seam if e.name == centre.name else e for e in made.edges),
-        notches=(*made.notches, Notch(centre.name, middle - spread * 0.6), Notch(centre.name, middle + spread * 0.6)),
+        notches=(
+            *made.notches,
+            *(Notch(centre.name, middle + side * spread * 0.6, kind=NotchKind.OPEN) for side in (-1, 1)),
+        ),
         remark="twist: left open between the notches at the centre", grain=piece.grain,
     )  # fmt: skip
 

@@ -19,7 +19,8 @@ from gentle_hem.core.geometry import Cubic, Path, Point
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.segment import Line
-from gentle_hem.core.pattern import Edge, Layer, Piece, Role
+from gentle_hem.core.pattern import Edge, Piece, Role
+from gentle_hem.core.what import Layer, Panel
 
 FACING_WIDTH = 45.0
 """Facings are 1½-2 in wide, common practice (trade 11)."""
@@ -85,7 +86,7 @@ def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> 
     return replace(piece, edges=tuple(made.get(edge.name, edge) for edge in piece.edges))
 
 
-def neck_facing(piece: Piece, name: str) -> Piece | None:
+def neck_facing(piece: Piece) -> Piece | None:
     """The facing of a half's neckline, cut from the styled edge; None where no even band fits.
 
     Its neck edge is the bodice's own. Every facing is FACING_WIDTH along the shoulder, whatever the neckline's slant,
@@ -121,6 +122,6 @@ def neck_facing(piece: Piece, name: str) -> Piece | None:
     grain_top = centre.path.point_at(along_centre * 0.15) + Point(12, 0)
     grain = (grain_top, centre.path.point_at(along_centre * 0.85) + Point(12, 0))
     return replace(
-        piece, name=name, what=piece.what.as_layer(Layer.FACING), edges=edges, darts=(), notches=(), grain=grain,
-        internal=(), bust_point=None,
+        piece, what=piece.what.as_layer(Layer.FACING).as_panel(Panel.NECK), edges=edges, darts=(), notches=(),
+        grain=grain, marks=(), bust_point=None,
     )  # fmt: skip

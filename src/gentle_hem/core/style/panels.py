@@ -16,11 +16,13 @@ from itertools import pairwise
 from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.pattern import EdgeRef, Half, Notch, Piece, Role, Seam
+from gentle_hem.core.pattern import Notch, Piece, Role
+from gentle_hem.core.seams import seam_of
 from gentle_hem.core.style.pivot import pivot, pivot_of
 from gentle_hem.core.style.split import Mouth, Split, cut_across, split
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.waist_line import centre_of
+from gentle_hem.core.what import UNNAMED, Half, Panel, Sign, What
 
 OVER_BUST_EASE = 6.0
 """A princess seam may be eased by up to 6 mm over the bust, common practice (trade 9.1)."""
@@ -38,26 +40,25 @@ class PrincessFrom(StrEnum):
     ARMHOLE = "armhole"
 
 
+INTO_SEAM = Sign("princess", Half.FRONT, shaping=True)
+
 SHARE_OF_EDGE = {"shoulder": 0.5, "neckline": 0.5, "armhole": 0.5}
 
 
-def princess(table: Styling, name: str, start: PrincessFrom, corner: str) -> None:
+def princess(table: Styling, what: What, start: PrincessFrom, corner: Sign) -> None:
     """Cut a half from ``start`` through the bust point (or the back dart) to its waist dart.
 
     Any other dart of the half is turned into the seam first, so both darts disappear in it.
     """
-    piece = table.pieces[name]
-    is_front = piece.what.half is Half.FRONT
+    piece = table.pieces[what]
+    is_front = what.half is Half.FRONT
     made = _cut_princess(_facing_left(piece, is_front), str(start), is_front, table.allowances.of(Role.PRINCESS))
     earlier, later, order = made.earlier, made.later, made.order
     if not is_front:
         earlier, later = _facing_left(earlier, False), _facing_left(later, False)
-        order = {edge: tuple(reversed(names)) for edge, names in order.items()}
-    seam = Seam(
-        f"{'front' if is_front else 'back'} princess seam", (EdgeRef(later.name, "princess"),),
-        (EdgeRef(earlier.name, "princess"),), _seam_ease(later, earlier),
-    )  # fmt: skip
-    table.swap(name, (later, earlier), order, corner, seam)
+        order = {edge: tuple(reversed(parts)) for edge, parts in order.items()}
+    seam = seam_of(corner, (later.what, "princess"), (earlier.what, "princess"), _seam_ease(later, earlier))
+    table.swap(what, (later, earlier), order, corner, seam)
 
 
 def _seam_ease(centre: Piece, side: Piece) -> float:
@@ -85,8 +86,8 @@ def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float) ->
         if other.edge != start:
             if piece.bust_point is None:
                 continue  # a back's shoulder dart stays where it is when the seam begins elsewhere
-            piece = pivot(piece, other, start, _clear(piece, start), piece.bust_point, "princess")
-            other = next(d for d in piece.darts if d.landmark == "princess")
+            piece = pivot(piece, other, start, _clear(piece, start), piece.bust_point, INTO_SEAM)
+            other = next(d for d in piece.darts if d.landmark == INTO_SEAM)
             dart = next(d for d in piece.darts_of("waist"))
         high = pivot_of(piece, other, piece.bust_point) if piece.bust_point else other.apex
         mouth = Mouth.of(other)
@@ -100,11 +101,10 @@ def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float) ->
     # anticlockwise: waist … side … armhole … start … neckline … centre; waist mouth first, start mouth last
     outer = _line_down(first_at, high, low, far.start, far)
     inner = _line_down(first_to, high, low, near.start, near)
-    where = "front" if is_front else "back"
     made = split(
         piece, waist_mouth, mouth, earlier_line=outer, later_line=inner.reversed(),
-        names=(f"bodice side {where}", f"bodice centre {where}"), edge_name="princess", role=Role.PRINCESS,
-        allowance=allowance,
+        parts=(piece.what.as_panel(Panel.SIDE), piece.what.as_panel(Panel.CENTRE)), edge_name="princess",
+        role=Role.PRINCESS, allowance=allowance,
     )  # fmt: skip
     return replace(made, earlier=_notched(made.earlier, not is_front), later=_notched(made.later, not is_front))
 
@@ -146,10 +146,10 @@ def _notched(piece: Piece, double: bool) -> Piece:
     return replace(piece, notches=(*piece.notches, *notches))
 
 
-def yoke(table: Styling, name: str, depth: float) -> None:
+def yoke(table: Styling, what: What, depth: float) -> None:
     """A yoke cut across a half ``depth`` below the shoulder at the neck, from the centre to the armhole."""
-    is_front = table.pieces[name].what.half is Half.FRONT
-    piece = _facing_left(table.pieces[name], is_front)
+    is_front = what.half is Half.FRONT
+    piece = _facing_left(table.pieces[what], is_front)
     centre, hole, shoulder = centre_of(piece), piece.edge("armhole"), piece.edge("shoulder")
     level = shoulder.path.end.y - depth
     if level > centre.path.start.y - 15:
@@ -161,12 +161,10 @@ def yoke(table: Styling, name: str, depth: float) -> None:
     if piece.darts_of("shoulder") or piece.darts_of("neckline") or piece.darts_of("armhole"):
         raise CannotMake("a dart at the shoulder, neck or armhole runs through it; move that dart first")
     run = Path.through(hole.path.point_at(on_hole[0][0]), centre.path.point_at(on_centre[0][0]))
-    where = "front" if is_front else "back"
-    names = (f"{where} yoke", table.pieces[name].name)
     made = split(
         piece, Mouth.place("armhole", on_hole[0][0]), Mouth.place(centre.name, on_centre[0][0]),
-        earlier_line=run.reversed(), later_line=run, names=names, edge_name="yoke", role=Role.YOKE,
-        allowance=table.allowances.of(Role.YOKE),
+        earlier_line=run.reversed(), later_line=run, parts=(what.as_panel(Panel.YOKE), what), edge_name="yoke",
+        role=Role.YOKE, allowance=table.allowances.of(Role.YOKE),
     )  # fmt: skip
     # both halves keep their centre; the body's edges begin at its waist again
     body = _waist_first(made.later)
@@ -175,8 +173,8 @@ def yoke(table: Styling, name: str, depth: float) -> None:
     if not is_front:
         body, top = _facing_left(body, False), _facing_left(top, False)
         order = {edge: tuple(reversed(parts)) for edge, parts in order.items()}
-    seam = Seam(f"{where} yoke seam", (EdgeRef(body.name, "yoke"),), (EdgeRef(top.name, "yoke"),))
-    table.swap(name, (top, body), order, "yoke", seam)
+    seam = seam_of(f"{what.half} yoke seam", (body.what, "yoke"), (top.what, "yoke"))
+    table.swap(what, (top, body), order, UNNAMED, seam)
 
 
 def _waist_first(piece: Piece) -> Piece:
@@ -189,14 +187,13 @@ def _centre_last(piece: Piece) -> Piece:
     return replace(piece, edges=piece.edges[last + 1 :] + piece.edges[: last + 1])
 
 
-def cut_under_bust(table: Styling, name: str, level: float, keep_midriff: bool) -> None:
+def cut_under_bust(table: Styling, what: What, level: float, keep_midriff: bool) -> None:
     """Cut a half across under the bust. What is below is kept as a midriff in one piece, or left off."""
-    is_front = table.pieces[name].what.half is Half.FRONT
-    piece = _facing_left(table.pieces[name], is_front)
-    where = "front" if is_front else "back"
-    midriff = f"{where} midriff"
+    is_front = what.half is Half.FRONT
+    piece = _facing_left(table.pieces[what], is_front)
+    midriff = what.as_panel(Panel.MIDRIFF)
     line = Path.through(Point(-800, level), Point(1500, level))
-    made = cut_across(piece, line, (name, midriff), "under bust", table.allowances.of(Role.WAIST))
+    made = cut_across(piece, line, (what, midriff), "under bust", table.allowances.of(Role.WAIST))
     above = _centre_last(made.above)
     table.put(_facing_left(above, is_front))
     if not keep_midriff:
@@ -211,7 +208,7 @@ def cut_under_bust(table: Styling, name: str, level: float, keep_midriff: bool) 
         notches=(*below.notches, *_under_dart(above, below)),
     )  # fmt: skip
     table.put(_facing_left(below, is_front))
-    table.seams.append(Seam(f"{where} midriff seam", (EdgeRef(name, "waist"),), (EdgeRef(midriff, "under bust"),)))
+    table.seams.append(seam_of(f"{what.half} midriff seam", (what, "waist"), (midriff, "under bust")))
 
 
 def _under_dart(above: Piece, below: Piece) -> list[Notch]:
@@ -223,18 +220,10 @@ def _under_dart(above: Piece, below: Piece) -> list[Notch]:
     return marks
 
 
-def midriff_joined(table: Styling, names: tuple[str, str]) -> None:
+def midriff_joined(table: Styling) -> None:
     """Once both halves are cut: the midriffs' own side seam, and the waist edge along their lower edges."""
-    front, back = "front midriff", "back midriff"
-    table.waist = [
-        replace(ref, piece=front if ref.piece == names[0] else back if ref.piece == names[1] else ref.piece)
-        for ref in table.waist
-    ]
-    table.seams.append(Seam("midriff side seam", (EdgeRef(front, "side"),), (EdgeRef(back, "side"),)))
-    for name in (front, back):
-        piece = table.pieces[name]
-        centre = next(e for e in piece.edges if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK))
-        if not piece.on_fold:
-            table.seams.append(
-                Seam(f"{name} centre seam", (EdgeRef(name, centre.name),), (EdgeRef(name, centre.name),))
-            )
+    front, back = table.front.as_panel(Panel.MIDRIFF), table.back.as_panel(Panel.MIDRIFF)
+    moved = {table.front: front, table.back: back}
+    stretches = tuple(replace(s, piece=moved.get(s.piece, s.piece)) for s in table.waist.stretches)
+    table.waist = replace(table.waist, stretches=stretches)
+    table.seams.append(seam_of("midriff side seam", (front, "side"), (back, "side")))

@@ -16,6 +16,7 @@ from gentle_hem.core.cannot import CannotDraw
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
+from gentle_hem.core.what import Sign
 
 SHORT_OF_PIVOT = 25.0
 """A stitched dart stops 2.5 cm short of the bust point, common practice (trade 4.5)."""
@@ -31,7 +32,7 @@ def pivot_of(piece: Piece, dart: Dart, bust_point: Point) -> Point:
     return middle + along * (bust_point - middle).dot(along)
 
 
-def pivot(piece: Piece, dart: Dart, to_edge: str, at: float, bust_point: Point, landmark: str) -> Piece:
+def pivot(piece: Piece, dart: Dart, to_edge: str, at: float, bust_point: Point, landmark: Sign) -> Piece:
     """The piece with a dart moved to another edge, ``at`` mm along that edge's path.
 
     The part that does not hold the centre line turns. Raises CannotDraw when the place lies in the

@@ -21,6 +21,7 @@ from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.parallel import TOUCHING
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
 from gentle_hem.core.style.pivot import LEGS_DIFFER
+from gentle_hem.core.what import What
 
 HAIR = 1e-6
 
@@ -53,8 +54,8 @@ class Split:
 
     earlier: Piece
     later: Piece
-    order: dict[str, tuple[str, ...]]
-    """Old edge → names of the parts that carry a stretch of it, along its path."""
+    order: dict[str, tuple[What, ...]]
+    """Old edge → the parts that carry a stretch of it, along its path."""
 
 
 Stretch = tuple[Edge, float, float]
@@ -68,7 +69,7 @@ def split(
     *,
     earlier_line: Path,
     later_line: Path,
-    names: tuple[str, str],
+    parts: tuple[What, What],
     edge_name: str,
     role: Role,
     allowance: float,
@@ -84,21 +85,21 @@ def split(
         if not -HAIR <= mouth.at <= mouth.to <= length + HAIR:
             raise CannotMake(f"the line misses the {mouth.edge}")
     stretches = {
-        names[0]: _tour(piece, index, first.edge, first.to, last.edge, last.at),
-        names[1]: _tour(piece, index, last.edge, last.to, first.edge, first.at),
+        parts[0]: _tour(piece, index, first.edge, first.to, last.edge, last.at),
+        parts[1]: _tour(piece, index, last.edge, last.to, first.edge, first.at),
     }
-    lines = {names[0]: earlier_line, names[1]: later_line}
+    lines = {parts[0]: earlier_line, parts[1]: later_line}
     gone = {id(dart) for dart in piece.darts if any(_same(dart, mouth) for mouth in (first, last))}
-    parts = []
-    for name, tour in stretches.items():
+    made = []
+    for what, tour in stretches.items():
         edges = [replace(edge, path=_part(edge, start, end)) for edge, start, end in tour]
-        edges.append(Edge(edge_name, role, lines[name], allowance))
-        parts.append(_dressed(piece, name, tuple(edges), tour, gone))
+        edges.append(Edge(edge_name, role, lines[what], allowance))
+        made.append(_dressed(piece, what, tuple(edges), tour, gone))
     order = {}
     for edge in piece.edges:
-        here = [(start, name) for name, tour in stretches.items() for e, start, _ in tour if e.name == edge.name]
-        order[edge.name] = tuple(name for _, name in sorted(here))
-    return Split(parts[0], parts[1], order)
+        here = [(start, what) for what, tour in stretches.items() for e, start, _ in tour if e.name == edge.name]
+        order[edge.name] = tuple(what for _, what in sorted(here, key=lambda one: one[0]))
+    return Split(made[0], made[1], order)
 
 
 def _same(dart: Dart, mouth: Mouth) -> bool:
@@ -127,7 +128,7 @@ def _tour(piece: Piece, index: dict[str, int], e0: str, at0: float, e1: str, at1
     return tour
 
 
-def _dressed(piece: Piece, name: str, edges: tuple[Edge, ...], tour: list[Stretch], gone: set[int]) -> Piece:
+def _dressed(piece: Piece, what: What, edges: tuple[Edge, ...], tour: list[Stretch], gone: set[int]) -> Piece:
     """A part with the darts and notches that lie on its stretches, its own fold, cut number and grain."""
     where = {edge.name: (start, end) for edge, start, end in tour}
 
@@ -149,8 +150,8 @@ def _dressed(piece: Piece, name: str, edges: tuple[Edge, ...], tour: list[Stretc
             notches.append(replace(notch, at=max(at, 0.0)))
     folded = piece.on_fold and any(_is_centre(edge) for edge in edges)
     made = replace(
-        piece, name=name, edges=edges, darts=tuple(darts), notches=tuple(notches),
-        on_fold=folded, cut=piece.cut if folded or not piece.on_fold else 2, internal=(),
+        piece, what=what, edges=edges, darts=tuple(darts), notches=tuple(notches),
+        on_fold=folded, cut=piece.cut if folded or not piece.on_fold else 2, marks=(),
     )  # fmt: skip
     point = piece.bust_point
     return replace(made, grain=upright_grain(made), bust_point=point if point and darts else None)
@@ -183,7 +184,7 @@ class LevelCut:
     below: Piece
 
 
-def cut_across(piece: Piece, line: Path, names: tuple[str, str], edge_name: str, allowance: float) -> LevelCut:
+def cut_across(piece: Piece, line: Path, parts: tuple[What, What], edge_name: str, allowance: float) -> LevelCut:
     """A half with its centre on the left, cut from its centre line to its side along ``line``.
 
     Waist darts that the line crosses stay open above, on the new edge, and are closed below, so that the
@@ -205,7 +206,7 @@ def cut_across(piece: Piece, line: Path, names: tuple[str, str], edge_name: str,
         raise CannotMake("the line does not run from the centre to the side seam")
     made = split(
         piece, Mouth.place("side", at_side), Mouth.place(centre.name, at_centre),
-        earlier_line=run, later_line=run.reversed(), names=names, edge_name="cut", role=Role.WAIST,
+        earlier_line=run, later_line=run.reversed(), parts=parts, edge_name="cut", role=Role.WAIST,
         allowance=allowance,
     )  # fmt: skip
     above, below = made.earlier, made.later

@@ -15,9 +15,9 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Remedy, in_recipe, note, refused, warn
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.geometry.parallel import parallel
-from gentle_hem.core.join import BACK_PRINCESS, FRONT_PRINCESS
-from gentle_hem.core.parts import Allowances, Made
-from gentle_hem.core.pattern import Dart, EdgeRef, Layer, Piece, Role, Seam
+from gentle_hem.core.parts import Allowances, BodiceMade
+from gentle_hem.core.pattern import Dart, Finished, Piece, Role
+from gentle_hem.core.seams import seam_of, seam_of_layers
 from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
@@ -36,10 +36,21 @@ from gentle_hem.core.style.neckline import FACING_WIDTH, Neckline, neck_facing, 
 from gentle_hem.core.style.panels import PrincessFrom, cut_under_bust, midriff_joined, princess, yoke
 from gentle_hem.core.style.pivot import pivot
 from gentle_hem.core.style.split import Mouth, split
-from gentle_hem.core.style.styling import BACK_PIECE, FRONT_PIECE, Styling
-from gentle_hem.core.style.tops import Top, draw_top, straps
+from gentle_hem.core.style.styling import Styling
+from gentle_hem.core.style.tops import Top, draw_top, sew_straps, straps
 from gentle_hem.core.style.waist_line import centre_of
 from gentle_hem.core.style.words import DartPlace, Panels, Style
+from gentle_hem.core.what import (
+    BACK_PRINCESS,
+    BUST_DART,
+    FRONT_DART,
+    FRONT_PRINCESS,
+    SHOULDER_DART,
+    Half,
+    Layer,
+    Panel,
+    Sign,
+)
 from gentle_hem.core.workings import Workings
 
 SHARE_ALONG = {
@@ -49,7 +60,7 @@ SHARE_ALONG = {
 
 CLEAR_OF_DART = 12.0
 
-DART_ABOVE_HIP = {"front": 50.8, "back": 25.4}
+DART_ABOVE_HIP = {Half.FRONT: 50.8, Half.BACK: 25.4}
 """A dart carried below the waist ends 2 in above the hip at the front, 1 in at the back: common practice
 (trade 4.1)."""
 
@@ -61,11 +72,9 @@ USUAL = {
 }
 """Every word of the style as it is when nothing is asked."""
 
-NECK_FACINGS = ("front neck facing", "back neck facing")
-
 
 def style_bodice(
-    bodice: Made,
+    bodice: BodiceMade,
     figure: Figure,
     allowances: Allowances,
     notes: Workings,
@@ -73,7 +82,7 @@ def style_bodice(
     panels: Panels,
     contour: Contour,
     carry: Callable[[Piece], Below] | None = None,
-) -> Made:
+) -> BodiceMade:
     """The bodice styled. ``carry`` says how each half goes on below the waist when the garment is cut in one.
 
     A bodice that is only measured edges has nothing to style, and says so.
@@ -81,8 +90,7 @@ def style_bodice(
     plain = style == Style() and panels == Panels() and contour == Contour() and carry is None
     if plain:
         return bodice
-    front = next(piece for piece in bodice.pieces if piece.name == FRONT_PIECE)
-    if front.bust_point is None:
+    if all(piece.bust_point is None for piece in bodice.pieces):
         return bodice.also(
             [
                 note(
@@ -93,8 +101,9 @@ def style_bodice(
             ]
         )
     return _Styled(
-        style, panels, contour, figure, notes.about("bodice"), Styling(bodice, allowances, usual=USUAL)
-    ).made(carry)
+        style, panels, contour, figure, notes.about("bodice"),
+        Styling(bodice, allowances, bodice.pieces[0].what.section, usual=USUAL),
+    ).made(carry)  # fmt: skip
 
 
 class _Styled:
@@ -106,11 +115,11 @@ class _Styled:
         self.style, self.panels, self.contour = style, panels, contour
         self.figure, self.notes, self.table = figure, notes, table
 
-    def made(self, carry: Callable[[Piece], Below] | None) -> Made:
+    def made(self, carry: Callable[[Piece], Below] | None) -> BodiceMade:
         table, style, panels = self.table, self.style, self.panels
         self.contour.draw(table, self.figure, self.notes)
         self._necks()
-        block = table.pieces[FRONT_PIECE], table.pieces[BACK_PIECE]
+        block = table.pieces[table.front], table.pieces[table.back]
         self.block = block[0]
         self.bust_point = self.block.bust_point
         if style.facing == "faced" and style.top is Top.SHOULDERS:
@@ -143,45 +152,42 @@ class _Styled:
         if style.keyhole == "keyhole":
             table.attempt("keyhole", "style.keyhole", self._keyhole)
         if carry is not None:
-            table.attempt("part below the waist", "lower.length", lambda: self._gown(carry))
+            table.attempt("part below the waist", "lower.length", lambda: self._carry(carry))
         else:
             self._ends()
         if panels.twist:
             table.attempt(
                 "twist", "panels.twist",
                 lambda: table.redraw(
-                    FRONT_PIECE, lambda p: twisted(p, panels.twist, panels.twist_spread, table.allowances)
+                    table.front, lambda p: twisted(p, panels.twist, panels.twist_spread, table.allowances)
                 ),
             )  # fmt: skip
-        for name, depth, where in ((FRONT_PIECE, panels.front_yoke, "front"), (BACK_PIECE, panels.back_yoke, "back")):
+        for half, depth in ((table.front, panels.front_yoke), (table.back, panels.back_yoke)):
             if depth:
                 table.attempt(
-                    f"{where} yoke",
-                    f"panels.{where}_yoke",
-                    lambda n=name, d=depth: yoke(table, n, d),  # type: ignore[misc]
+                    f"{half.half} yoke",
+                    f"panels.{half.half}_yoke",
+                    lambda w=half, d=depth: yoke(table, w, d),  # type: ignore[misc]
                 )
-        for name, start, corner, where in (
-            (FRONT_PIECE, panels.front_princess, FRONT_PRINCESS, "front"),
-            (BACK_PIECE, panels.back_princess, BACK_PRINCESS, "back"),
-        ):
+        for half, start, corner in (
+            (table.front, panels.front_princess, FRONT_PRINCESS), (table.back, panels.back_princess, BACK_PRINCESS)
+        ):  # fmt: skip
             if start is not PrincessFrom.NONE:
                 table.attempt(
-                    f"{where} princess seam", f"panels.{where}_princess",
-                    lambda n=name, s=start, c=corner: princess(table, n, s, c),  # type: ignore[misc]
+                    corner, f"panels.{half.half}_princess",
+                    lambda w=half, s=start, c=corner: princess(table, w, s, c),  # type: ignore[misc]
                 )  # fmt: skip
+        if style.straps != "none":
+            sew_straps(table, style.strap_width)
         if panels.stand:
             table.attempt("button stand", "panels.stand", self._stand)
-        for name, piece in list(table.pieces.items()):
-            table.pieces[name] = pointed_at_both_ends(piece)
+        for piece in list(table.pieces.values()):
+            table.put(pointed_at_both_ends(piece))
         return table.made()
 
-    def _gown(self, carry: Callable[[Piece], Below]) -> None:
-        self._carry(carry)
-        self.table.carried = True
-
     def _carry(self, carry: Callable[[Piece], Below]) -> None:
-        for name in (FRONT_PIECE, BACK_PIECE):
-            self.table.redraw(name, lambda p: carried_down(p, carry(p)))
+        for what in (self.table.front, self.table.back):
+            self.table.redraw(what, lambda p: carried_down(p, carry(p)))
 
     def _ends(self) -> None:
         table, panels = self.table, self.panels
@@ -193,7 +199,7 @@ class _Styled:
             table.attempt("line under the bust", "panels.ends", self._under_bust)
 
     def _basque(self) -> None:
-        self.table.redraw(FRONT_PIECE, lambda p: pointed_waist(p, self.panels.depth))
+        self.table.redraw(self.table.front, lambda p: pointed_waist(p, self.panels.depth))
         self.table.point = self.panels.depth
 
     def _drop(self) -> None:
@@ -205,20 +211,21 @@ class _Styled:
         measures = Measures(self.figure, self.notes)
         hip, drop = measures.take("hip_girth"), measures.take("waist_to_hip")
         width = hip / 4 + 10
-        where = "front" if piece.name == FRONT_PIECE else "back"
-        return Below(self.panels.depth, drop, width, width, max(drop - DART_ABOVE_HIP[where], self.panels.depth * 0.5))
+        assert piece.what.half is not None
+        dart = max(drop - DART_ABOVE_HIP[piece.what.half], self.panels.depth * 0.5)
+        return Below(self.panels.depth, drop, width, width, dart)
 
     def _under_bust(self) -> None:
         table = self.table
-        front, back = table.pieces[FRONT_PIECE], table.pieces[BACK_PIECE]
+        front, back = table.pieces[table.front], table.pieces[table.back]
         level = under_bust_level(self.block, self.figure)
         above_waist = level - front.edge("waist").path.end.y
         keep = self.panels.ends == "midriff"
-        cut_under_bust(table, FRONT_PIECE, level, keep)
+        cut_under_bust(table, table.front, level, keep)
         # the back is cut where the side seams, both walked from the waist, meet the front's line
-        cut_under_bust(table, BACK_PIECE, self._same_along_side(back, front, level, above_waist), keep)
+        cut_under_bust(table, table.back, self._same_along_side(back, front, level, above_waist), keep)
         if keep:
-            midriff_joined(table, (FRONT_PIECE, BACK_PIECE))
+            midriff_joined(table)
         else:
             table.level = -above_waist
 
@@ -236,44 +243,48 @@ class _Styled:
 
     def _necks(self) -> None:
         style, table = self.style, self.table
-        for name, shape, depth, where in (
-            (FRONT_PIECE, Neckline(style.front_neck), style.front_depth, "front"),
-            (BACK_PIECE, Neckline(style.back_neck), style.back_depth, "back"),
+        for what, shape, depth in (
+            (table.front, Neckline(style.front_neck), style.front_depth),
+            (table.back, Neckline(style.back_neck), style.back_depth),
         ):
-            table.redraw(name, lambda p, s=shape, d=depth, w=where: self._neck(p, s, d, w))  # type: ignore[misc]
+            table.redraw(what, lambda p, s=shape, d=depth: self._neck(p, s, d))  # type: ignore[misc]
 
     def _facings(self) -> None:
         table = self.table
-        for name, called in zip((FRONT_PIECE, BACK_PIECE), NECK_FACINGS, strict=True):
-            piece = table.pieces[name]
-            facing = neck_facing(piece, called) if name == FRONT_PIECE else _back_facing(piece, called)
+        made = []
+        for what in (table.front, table.back):
+            piece = table.pieces[what]
+            facing = neck_facing(piece) if what.half is Half.FRONT else _back_facing(piece)
             if facing is None:
                 table.findings.append(
-                    warn(
+                    refused(
                         "facing-does-not-fit",
                         "No even facing fits the {piece}: a dart or the edge of the piece is in its way.",
                         *in_recipe("style.facing"),
-                        piece=name,
+                        remedies=(Remedy("leave-out", "Leave the facings out", {"style.facing": "none"}),),
+                        piece=what.name,
                     )
                 )
                 continue
             table.put(facing)
-            table.seams.append(Seam(f"{called} seam", (EdgeRef(name, "neckline"),), (EdgeRef(called, "neckline"),)))
-        ends = [EdgeRef(called, "shoulder") for called in NECK_FACINGS if called in table.pieces]
-        if len(ends) == 2:
-            table.seams.append(Seam("facing shoulder seam", (ends[0],), (ends[1],)))
+            made.append(facing.what)
+            table.seams.append(seam_of_layers(f"{facing.name} seam", (what, "neckline"), (facing.what, "neckline")))
+        if len(made) == 2:
+            table.seams.append(seam_of("facing shoulder seam", (made[0], "shoulder"), (made[1], "shoulder")))
+        for what in made if len(made) == 1 else ():
+            table.put(table.pieces[what].with_edge("shoulder", finished=Finished.TURNED))
 
     def _top_facings(self) -> None:
         """Facings of a bare top: the band under its edge, cut from the styled piece, centre to side or armhole."""
         table = self.table
-        for name, called in ((FRONT_PIECE, "front top facing"), (BACK_PIECE, "back top facing")):
-            piece = table.pieces[name]
-            facing = top_band(piece if name == FRONT_PIECE else mirrored(piece), called)
-            table.put(facing if name == FRONT_PIECE else mirrored(facing))
+        for what in (table.front, table.back):
+            piece, is_front = table.pieces[what], what.half is Half.FRONT
+            facing = top_band(piece if is_front else mirrored(piece))
+            table.put(facing if is_front else mirrored(facing))
             edge = "top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline"
-            table.seams.append(Seam(f"{called} seam", (EdgeRef(name, edge),), (EdgeRef(called, edge),)))
+            table.seams.append(seam_of_layers(f"{facing.name} seam", (what, edge), (facing.what, edge)))
 
-    def _neck(self, piece: Piece, shape: Neckline, depth: float, where: str) -> Piece:
+    def _neck(self, piece: Piece, shape: Neckline, depth: float) -> Piece:
         if shape is Neckline.AS_DRAFTED and not self.style.wider:
             return piece
         if shape is Neckline.AS_DRAFTED:
@@ -286,8 +297,8 @@ class _Styled:
                 refused(
                     "neckline-too-large",
                     "The {where} neckline uses up {what}: make it shallower or narrower. It is left as drafted.",
-                    *in_recipe(f"style.{where}_depth", "style.wider"),
-                    where=where,
+                    *in_recipe(f"style.{piece.what.half}_depth", "style.wider"),
+                    where=str(piece.what.half),
                     what=str(used_up),
                 )
             )
@@ -298,15 +309,15 @@ class _Styled:
         if style.bust_dart == "merged":
             table.attempt("merged dart", "style.bust_dart", self._merge)
         else:
-            table.put(self._dart(table.pieces[FRONT_PIECE], "bust dart", style.bust_dart))
-        table.put(self._dart(table.pieces[FRONT_PIECE], "front dart", style.waist_dart))
+            table.put(self._dart(table.pieces[table.front], BUST_DART, style.bust_dart))
+        table.put(self._dart(table.pieces[table.front], FRONT_DART, style.waist_dart))
         if style.narrower:
             table.attempt("narrower dart", "style.narrower", lambda: self._on_waist_dart(narrowed, style.narrower))
         if style.dart_short is not None:
             table.attempt("shorter dart", "style.dart_short", lambda: self._on_waist_dart(shortened, style.dart_short))
         if style.stitched == "pleat":
-            for name in (FRONT_PIECE, BACK_PIECE):
-                table.redraw(name, _pleated)
+            for what in (table.front, table.back):
+                table.redraw(what, _pleated)
 
     def _stand(self) -> None:
         """A stand on every outer piece that reaches the centre front."""
@@ -331,9 +342,9 @@ class _Styled:
             )
         for piece, _ in fronts:
             self.table.put(with_button_stand(with_buttonholes(piece, levels, panels.button), width, width + 40.0))
-        there = {(name, edge.name) for name, piece in self.table.pieces.items() for edge in piece.edges}
+        there = {(what, edge.name) for what, piece in self.table.pieces.items() for edge in piece.edges}
         # a centre front seam is no seam any more: it is buttoned
-        self.table.seams = [s for s in self.table.seams if all((r.piece, r.edge) in there for r in (*s.a, *s.b))]
+        self.table.seams = [s for s in self.table.seams if all((x.piece, x.edge) in there for x in s.stretches)]
 
     def _button_levels(self, top: float, foot: float) -> list[float]:
         """Where the buttons lie, with their working."""
@@ -362,12 +373,12 @@ class _Styled:
         return levels
 
     def _keyhole(self) -> None:
-        self.table.redraw(FRONT_PIECE, lambda p: with_keyhole(p, 25.0, 110.0, 55.0))
-        self.table.put(keyhole_facing(self.table.pieces[FRONT_PIECE]))
+        self.table.redraw(self.table.front, lambda p: with_keyhole(p, 25.0, 110.0, 55.0))
+        self.table.put(keyhole_facing(self.table.pieces[self.table.front]))
 
     def _merge(self) -> None:
-        front = self.table.pieces[FRONT_PIECE]
-        dart = next((d for d in front.darts if _called(d, "bust dart")), None)
+        front = self.table.pieces[self.table.front]
+        dart = next((d for d in front.darts if _called(d, BUST_DART)), None)
         if dart is None:
             raise CannotMake("this draft has no bust dart")
         self.table.put(merged_into_waist(front, dart))
@@ -379,9 +390,9 @@ class _Styled:
                 raise CannotMake("there is no dart on the front waist")
             return change(piece, darts[0], amount)
 
-        self.table.redraw(FRONT_PIECE, draw)
+        self.table.redraw(self.table.front, draw)
 
-    def _dart(self, front: Piece, name: str, place: DartPlace) -> Piece:
+    def _dart(self, front: Piece, name: Sign, place: DartPlace) -> Piece:
         """The front with one of its darts moved, if it has it and it is asked for."""
         if place in ("as_drafted", "merged") or front.bust_point is None:
             return front
@@ -394,7 +405,7 @@ class _Styled:
         if dart.edge == place:
             return front
         at = _free_place(front, place)
-        landmark = "front bust dart" if place == "waist" else name
+        landmark = Sign.shaped(Half.FRONT, "bust dart") if place == "waist" else name
         try:
             moved = pivot(front, dart, place, at, front.bust_point, landmark)
         except CannotMake as wrong:
@@ -419,8 +430,8 @@ def _pleated(piece: Piece) -> Piece:
     return piece
 
 
-def _back_facing(piece: Piece, name: str) -> Piece | None:
-    facing = neck_facing(mirrored(piece), name)
+def _back_facing(piece: Piece) -> Piece | None:
+    facing = neck_facing(mirrored(piece))
     return mirrored(facing) if facing else None
 
 
@@ -431,7 +442,7 @@ def _across(level: float) -> Path:
 MET_BY_FACING = (Role.SIDE, Role.ARMHOLE, Role.SHOULDER, Role.CENTRE_FRONT, Role.CENTRE_BACK)
 
 
-def top_band(piece: Piece, name: str) -> Piece:
+def top_band(piece: Piece) -> Piece:
     """The upper band of a bare top, FACING_WIDTH deep, as its facing. Raises CannotMake when a dart is in it."""
     edge = piece.edge("top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline")
     inner = parallel(edge.path, FACING_WIDTH)
@@ -456,7 +467,7 @@ def top_band(piece: Piece, name: str) -> Piece:
     line = run.between(a, b)
     made = split(
         piece, Mouth.place(first, first_at), Mouth.place(last, last_at), earlier_line=line.reversed(), later_line=line,
-        names=(name, piece.name), edge_name="inner edge", role=Role.PANEL, allowance=0.0,
+        parts=(piece.what.as_panel(Panel.TOP), piece.what), edge_name="inner edge", role=Role.PANEL, allowance=0.0,
     ).earlier  # fmt: skip
     if made.darts or any(dart.apex.y > line.box[1] for dart in piece.darts):
         raise CannotMake("a dart runs through it")
@@ -466,9 +477,9 @@ def top_band(piece: Piece, name: str) -> Piece:
     return replace(made, bust_point=None, what=made.what.as_layer(Layer.FACING))
 
 
-def _called(dart: Dart, name: str) -> bool:
+def _called(dart: Dart, name: Sign) -> bool:
     """The bust dart is drafted at the side by one school and at the shoulder by another."""
-    return dart.landmark == name or (name == "bust dart" and dart.landmark == "shoulder dart")
+    return dart.landmark == name or (name == BUST_DART and dart.landmark == SHOULDER_DART)
 
 
 def _free_place(piece: Piece, edge_name: str) -> float:

@@ -13,96 +13,110 @@ from typing import Any
 from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
-from gentle_hem.core.parts import Allowances, Made
-from gentle_hem.core.pattern import EdgeRef, Piece, Seam
-
-FRONT_PIECE, BACK_PIECE = "bodice front", "bodice back"
+from gentle_hem.core.parts import Allowances, BodiceMade, EdgeAbove
+from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.seams import Run, Seam, Stretch
+from gentle_hem.core.what import UNNAMED, Half, Section, Sign, What
 
 
 @dataclass
 class Styling:
     """The work on the table. ``pieces`` keep the order they are shown in."""
 
-    bodice: Made
+    bodice: BodiceMade
     allowances: Allowances
-    pieces: dict[str, Piece] = field(default_factory=dict)
+    section: Section = Section.BODICE
+    pieces: dict[What, Piece] = field(default_factory=dict)
     seams: list[Seam] = field(default_factory=list)
-    waist: list[EdgeRef] = field(default_factory=list)
-    corners: list[str] = field(default_factory=list)
+    waist: Run = field(default_factory=Run)
     findings: list[Finding] = field(default_factory=list)
     level: float = 0.0
     point: float = 0.0
-    carried: bool = False
     usual: Mapping[str, Any] = field(default_factory=dict)
     """What each word of the style is when nothing is asked: the way out of a line that cannot be drawn."""
 
     def __post_init__(self) -> None:
-        self.pieces = {piece.name: piece for piece in self.bodice.pieces}
-        self.seams, self.waist = list(self.bodice.seams), list(self.bodice.waist)
-        self.corners = list(self.bodice.corners)
+        self.pieces = {piece.what: piece for piece in self.bodice.pieces}
+        self.seams = list(self.bodice.seams)
+        assert self.bodice.edge is not None, "there is a bodice to style"
+        self.waist = self.bodice.edge.run
 
-    def made(self) -> Made:
+    @property
+    def front(self) -> What:
+        """The whole front of the bodice or gown."""
+        return What(self.section, Half.FRONT)
+
+    @property
+    def back(self) -> What:
+        return What(self.section, Half.BACK)
+
+    def made(self) -> BodiceMade:
         """The bodice as it lies there now."""
         return replace(
-            self.bodice, pieces=tuple(self.pieces.values()), seams=tuple(self.seams), waist=tuple(self.waist),
-            corners=tuple(self.corners), findings=(*self.bodice.findings, *self.findings),
-            level=self.level, point=self.point, carried=self.carried,
+            self.bodice, pieces=tuple(self.pieces.values()), seams=tuple(self.seams),
+            edge=EdgeAbove(self.waist, self.level, self.point), findings=(*self.bodice.findings, *self.findings),
         )  # fmt: skip
 
     @property
     def top_is_bare(self) -> bool:
         """Whether a shoulder has been cut away."""
-        front = self.pieces[FRONT_PIECE]
-        return all(s.name != "bodice shoulder seam" for s in self.seams) or any(
-            e.name == "top edge" for e in front.edges
-        )
+        edges = self.pieces[self.front].edges
+        return not any(e.role is Role.SHOULDER for e in edges) or any(e.name == "top edge" for e in edges)
+
+    def drop_seams_of(self, role: Role) -> None:
+        """Forget the seams over edges of a kind that have been cut away."""
+        there = {(p.what, e.name) for p in self.pieces.values() for e in p.edges if e.role is role}
+        old = {(p.what, e.name) for p in self.bodice.pieces for e in p.edges if e.role is role}
+        gone = old - there
+        self.seams = [s for s in self.seams if not any((x.piece, x.edge) in gone for x in s.stretches)]
 
     def put(self, piece: Piece) -> None:
-        """A piece redrawn under its own name, or a new one laid beside the others."""
-        self.pieces[piece.name] = piece
+        """A piece redrawn, or a new one laid beside the others."""
+        self.pieces[piece.what] = piece
 
-    def redraw(self, name: str, change: Callable[[Piece], Piece]) -> None:
+    def redraw(self, what: What, change: Callable[[Piece], Piece]) -> None:
         """A half redrawn as if its centre were on its left, whichever way round it lies."""
-        piece = self.pieces[name]
-        self.put(mirrored(change(mirrored(piece))) if name == BACK_PIECE else change(piece))
+        piece = self.pieces[what]
+        self.put(mirrored(change(mirrored(piece))) if what.half is Half.BACK else change(piece))
 
     def swap(
-        self, old: str, new: tuple[Piece, ...], order: Mapping[str, tuple[str, ...]], corner: str, seam: Seam
+        self, old: What, new: tuple[Piece, ...], order: Mapping[str, tuple[What, ...]], corner: Sign, seam: Seam
     ) -> None:
         """New pieces in place of an old one. ``order`` says which of them carry each old edge, along its path;
         ``corner`` names the place on the waist between two of them; ``seam`` joins them.
         """
-        laid: dict[str, Piece] = {}
-        for name, piece in self.pieces.items():
-            if name == old:
-                laid |= {made.name: made for made in new}
+        laid: dict[What, Piece] = {}
+        for what, piece in self.pieces.items():
+            if what == old:
+                laid |= {made.what: made for made in new}
             else:
-                laid[name] = piece
+                laid[what] = piece
         self.pieces = laid
 
-        def spread(ref: EdgeRef) -> list[EdgeRef]:
-            if ref.piece != old:
-                return [ref]
-            names = order.get(ref.edge, ())
-            names = tuple(reversed(names)) if ref.backwards else names
-            return [replace(ref, piece=name) for name in names]
+        def spread(stretch: Stretch) -> list[Stretch]:
+            if stretch.piece != old:
+                return [stretch]
+            parts = order.get(stretch.edge, ())
+            parts = tuple(reversed(parts)) if stretch.backwards else parts
+            return [replace(stretch, piece=part) for part in parts]
 
-        def all_of(refs: tuple[EdgeRef, ...]) -> tuple[EdgeRef, ...]:
-            return tuple(made for ref in refs for made in spread(ref))
+        def over(run: Run, between: Sign) -> Run:
+            stretches: list[Stretch] = []
+            corners = list(run.corners[:1])
+            for k, stretch in enumerate(run.stretches):
+                made = spread(stretch)
+                stretches += made
+                if run.corners:
+                    corners += [between] * (len(made) - 1) + [run.corners[k + 1]]
+            return replace(run, stretches=tuple(stretches), corners=tuple(corners))
 
-        self.seams = [replace(s, a=all_of(s.a), b=all_of(s.b)) for s in self.seams]
-        waist: list[EdgeRef] = []
-        corners = [self.corners[0]]
-        for ref, end in zip(self.waist, self.corners[1:], strict=True):
-            made = spread(ref)
-            waist += made
-            corners += [corner] * (len(made) - 1) + [end]
-        self.waist, self.corners = waist, corners
+        self.seams = [replace(s, a=over(s.a, UNNAMED), b=over(s.b, UNNAMED)) for s in self.seams]
+        self.waist = over(self.waist, corner)
         self.seams.append(seam)
 
     def attempt(self, what: str, place: str, work: Callable[[], None]) -> None:
         """Draw a style line; one that cannot be drawn is left out and said so."""
-        kept = (dict(self.pieces), list(self.seams), list(self.waist), list(self.corners))
+        kept = dict(self.pieces), list(self.seams), self.waist
         try:
             work()
         except CannotDraw:
@@ -110,10 +124,8 @@ class Styling:
         except CannotMake as wrong:
             self._undo(kept, what, place, str(wrong))
 
-    def _undo(
-        self, kept: tuple[dict[str, Piece], list[Seam], list[EdgeRef], list[str]], what: str, place: str, why: str
-    ) -> None:
-        self.pieces, self.seams, self.waist, self.corners = kept
+    def _undo(self, kept: tuple[dict[What, Piece], list[Seam], Run], what: str, place: str, why: str) -> None:
+        self.pieces, self.seams, self.waist = kept
         out: tuple[Remedy, ...] = ()
         if place in self.usual:
             out = (Remedy("leave-out", "Leave the {what} out", {place: self.usual[place]}, values={"what": what}),)

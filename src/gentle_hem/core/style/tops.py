@@ -16,11 +16,13 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
-from gentle_hem.core.pattern import Dart, Edge, EdgeRef, Piece, Role, Seam
+from gentle_hem.core.pattern import Dart, Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
 from gentle_hem.core.style.split import Mouth, split, upright_grain
-from gentle_hem.core.style.styling import BACK_PIECE, FRONT_PIECE, Styling
+from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.waist_line import centre_of
 from gentle_hem.core.units import inches
+from gentle_hem.core.what import UNNAMED, Half, Panel, Sign, What
 
 BELOW_UNDERARM = 15.0
 """A strapless edge lies this far below the underarm (mm)."""
@@ -45,27 +47,23 @@ class Top(StrEnum):
 def draw_top(table: Styling, top: Top, taken: float, strap_width: float) -> None:
     """Draw the top of both halves. ``taken`` is how far below the shoulder an off-shoulder edge lies."""
     if top is Top.OFF_SHOULDER:
-        for name in (FRONT_PIECE, BACK_PIECE):
-            table.redraw(name, lambda p: cut_top(p, taken))
-        _without_shoulders(table)
+        for what in (table.front, table.back):
+            table.redraw(what, lambda p: cut_top(p, taken))
+        table.drop_seams_of(Role.SHOULDER)
     elif top is Top.STRAPLESS:
-        for name in (FRONT_PIECE, BACK_PIECE):
-            table.redraw(name, lambda p: cut_top(p, _underarm_depth(p) + BELOW_UNDERARM))
-        _without_shoulders(table)
+        for what in (table.front, table.back):
+            table.redraw(what, lambda p: cut_top(p, _underarm_depth(p) + BELOW_UNDERARM))
+        table.drop_seams_of(Role.SHOULDER)
     elif top is Top.HALTER:
-        table.redraw(FRONT_PIECE, lambda p: haltered(p, strap_width))
-        table.redraw(BACK_PIECE, lambda p: cut_top(p, _underarm_depth(p) + BELOW_UNDERARM))
-        _without_shoulders(table)
+        table.redraw(table.front, lambda p: haltered(p, strap_width))
+        table.redraw(table.back, lambda p: cut_top(p, _underarm_depth(p) + BELOW_UNDERARM))
+        table.drop_seams_of(Role.SHOULDER)
     elif top is Top.ONE_SHOULDER:
         _one_shoulder(table)
 
 
 def _underarm_depth(piece: Piece) -> float:
     return piece.edge("shoulder").path.end.y - piece.edge("armhole").path.start.y
-
-
-def _without_shoulders(table: Styling) -> None:
-    table.seams = [seam for seam in table.seams if seam.name != "bodice shoulder seam"]
 
 
 def cut_top(piece: Piece, taken: float) -> Piece:
@@ -101,7 +99,9 @@ def cut_top(piece: Piece, taken: float) -> Piece:
     neck = piece.edge("neckline")
     made = split(
         piece, Mouth.place(edge, at), Mouth.place(centre.name, on_centre[0][0]), earlier_line=line.reversed(),
-        later_line=line, names=("top", piece.name), edge_name="neckline", role=Role.NECKLINE, allowance=neck.allowance,
+        later_line=line,
+        parts=(piece.what.as_panel(Panel.TOP), piece.what), edge_name="neckline",
+        role=Role.NECKLINE, allowance=neck.allowance,
     ).later  # fmt: skip
     start = next(i for i, e in enumerate(made.edges) if e.name == "waist")
     made = replace(made, edges=made.edges[start:] + made.edges[:start], bust_point=piece.bust_point)
@@ -157,31 +157,29 @@ def unfolded(piece: Piece) -> Piece:
     others = [there[e.name] for e in reversed(piece.edges[:-1])]
     darts = (
         *piece.darts,
-        *(replace(d, edge=d.edge + OTHER, landmark=d.landmark + OTHER) for d in turned.darts),
+        *(replace(d, edge=d.edge + OTHER, landmark=d.landmark.on_the_other_side()) for d in turned.darts),
     )
-    notches = (*piece.notches, *(replace(n, edge=n.edge + OTHER, landmark="") for n in turned.notches))
+    notches = (*piece.notches, *(replace(n, edge=n.edge + OTHER, landmark=UNNAMED) for n in turned.notches))
     return replace(
         piece, edges=(*own, *others), darts=darts, notches=notches, on_fold=False, cut=1,
-        internal=(*piece.internal, *turned.internal),
+        marks=(*piece.marks, *turned.marks),
     )  # fmt: skip
 
 
 def _one_shoulder(table: Styling) -> None:
-    table.redraw(FRONT_PIECE, _asymmetric)
-    back = table.pieces[BACK_PIECE]
+    table.redraw(table.front, _asymmetric)
+    back = table.pieces[table.back]
     if back.on_fold:
-        table.redraw(BACK_PIECE, _asymmetric)
-        other = EdgeRef(BACK_PIECE, "side" + OTHER)
+        table.redraw(table.back, _asymmetric)
+        other = table.back, "side" + OTHER
     else:
         kept, bare = _asymmetric_halves(mirrored(back))
         table.put(mirrored(kept))
         table.put(bare)
-        other = EdgeRef(bare.name, "side")
+        other = bare.what, "side"
         centre = centre_of(kept).name
-        table.seams.append(
-            Seam("bodice centre back seam", (EdgeRef(kept.name, centre),), (EdgeRef(bare.name, centre),))
-        )
-    table.seams.append(Seam("bodice other side seam", (EdgeRef(FRONT_PIECE, "side" + OTHER),), (other,)))
+        table.seams.append(seam_of("{section} centre back seam", (kept.what, centre), (bare.what, centre)))
+    table.seams.append(seam_of("{section} other side seam", (table.front, "side" + OTHER), other))
     table.findings.append(
         note(
             "one-shoulder-right-side-up",
@@ -228,7 +226,8 @@ def _asymmetric_halves(piece: Piece) -> tuple[Piece, Piece]:
     )  # fmt: skip
     bare_side = replace(side, path=side.path.between(0.0, side.drawn_length - BELOW_UNDERARM))
     bare = replace(
-        piece, name=f"{piece.name}{OTHER}", cut=1, edges=(edges["waist"], bare_side, replace(top, path=bare_top), seam),
+        piece, what=replace(piece.what, other=True), cut=1,
+        edges=(edges["waist"], bare_side, replace(top, path=bare_top), seam),
         notches=tuple(n for n in piece.notches if n.edge in ("waist", "side")),
     )  # fmt: skip
     return kept, bare
@@ -246,7 +245,9 @@ def _asymmetric(piece: Piece) -> Piece:
     line = smooth_through([a, middle, b])
     made = split(
         whole, Mouth.place("neckline", start), Mouth.place(side.name, BELOW_UNDERARM), earlier_line=line.reversed(),
-        later_line=line, names=("top", piece.name), edge_name="top edge", role=Role.NECKLINE, allowance=neck.allowance,
+        later_line=line,
+        parts=(piece.what.as_panel(Panel.TOP), piece.what), edge_name="top edge",
+        role=Role.NECKLINE, allowance=neck.allowance,
     ).later  # fmt: skip
     first = next(i for i, e in enumerate(made.edges) if e.name == "waist")
     return replace(
@@ -255,7 +256,7 @@ def _asymmetric(piece: Piece) -> Piece:
 
 
 def strip(
-    name: str,
+    what: What,
     long: float,
     wide: float,
     allowance: float,
@@ -275,9 +276,10 @@ def strip(
     )
     middle = wide / 2
     return Piece(
-        name,
+        what,
         edges,
         cut=cut,
+        alike=True,
         remark=remark,
         material=material,
         grain=(Point(long * 0.25, middle), Point(long * 0.75, middle)),
@@ -289,19 +291,41 @@ def straps(table: Styling, kind: str, width: float, allowance: float, block: tup
 
     ``block`` are front and back before their tops were cut: the strap follows their shoulder.
     """
-    if any("shoulder" in {e.name for e in table.pieces[n].edges} for n in (FRONT_PIECE, BACK_PIECE)):
+    if any(e.name == "shoulder" for what in (table.front, table.back) for e in table.pieces[what].edges):
         raise CannotMake("the bodice still has its shoulders")
     reach = 0.0
-    for name, old, is_front in ((FRONT_PIECE, block[0], True), (BACK_PIECE, block[1], False)):
-        half, was = table.pieces[name], old
-        if not is_front:
+    for what, old in zip((table.front, table.back), block, strict=True):
+        half, was = table.pieces[what], old
+        if what.half is Half.BACK:
             half, was = mirrored(half), mirrored(was)
         seam = was.edge("shoulder").path
         over = seam.point_at(seam.length / 2)
         top = half.edge("neckline").path
         place = top.point_at(top.length * 0.45)
-        if kind == "criss_cross" and not is_front:
+        mark = Notch("neckline", top.length * 0.45, Sign("strap", what.half), kind=NotchKind.STRAP)
+        if not width / 2 < mark.at < top.length - width / 2:
+            raise CannotMake("the top edge is too short for a strap so wide")
+        table.redraw(what, lambda p, m=mark: replace(p, notches=(*p.notches, m)))  # type: ignore[misc]
+        if kind == "criss_cross" and what.half is Half.BACK:
             place = Point(-place.x, place.y)  # it crosses the centre back to the other side
         reach += over.distance(place)
     long = reach + OVER_THE_SHOULDER
-    table.put(strip("strap", long, 2 * width, allowance, cut=2, remark="folded lengthways"))
+    what = What(table.section, panel=Panel.STRAP)
+    table.put(strip(what, long, 2 * width, allowance, cut=2, remark="folded lengthways"))
+    table.seams.append(seam_of("strap fold", (what, "edge"), (what, "top")))
+
+
+def sew_straps(table: Styling, width: float) -> None:
+    """The straps' ends sewn to the top edges where they are marked, once the bodice is cut into its panels."""
+    strap = What(table.section, panel=Panel.STRAP)
+    for piece in list(table.pieces.values()):
+        for notch in piece.notches:
+            if notch.kind is not NotchKind.STRAP:
+                continue
+            start, end = notch.at - width / 2, notch.at + width / 2
+            above = Stretch(
+                piece.what, notch.edge, False, max(start, 0.0), min(end, piece.edge(notch.edge).drawn_length)
+            )
+            own = "end" if piece.what.half is Half.FRONT else "start"
+            under = Stretch(strap, own, True, 0.0, width)
+            table.seams.append(Seam(f"strap to the {piece.name}", Run((above,)), Run((under,))))

@@ -21,6 +21,7 @@ from gentle_hem.core.trim.flounce import ring, ring_piece
 from gentle_hem.core.trim.godet import godet, godet_piece
 from gentle_hem.core.units import Length
 from gentle_hem.core.wear import least_step_sweep
+from gentle_hem.core.what import Panel, Section, What
 from gentle_hem.core.workings import Count, Ratio, Workings
 
 
@@ -105,7 +106,18 @@ class RingFlounceSum(Sum):
 
     def sketch(self) -> list[Path]:
         radius = (self.base / self.rings + 2 * self.join_allowance) / (2 * pi)
-        return [ring_piece("ring", radius, self.width, self.base / self.rings, self.join_allowance, 0, 0, 1).seam_line]
+        return [
+            ring_piece(
+                What(Section.FLOUNCE, panel=Panel.RING),
+                radius,
+                self.width,
+                self.base / self.rings,
+                self.join_allowance,
+                0,
+                0,
+                1,
+            ).seam_line
+        ]
 
 
 class GodetSum(Sum):
@@ -130,7 +142,7 @@ class GodetSum(Sum):
         }, []
 
     def sketch(self) -> list[Path]:
-        return [godet_piece("godet", self.height, radians(self.angle), self.dip, 0, 0, 1).seam_line]
+        return [godet_piece(What(Section.GODET), self.height, radians(self.angle), self.dip, 0, 0, 1).seam_line]
 
 
 class TiersSum(Sum):

@@ -7,68 +7,12 @@ Trims are made up in the order they stand in the recipe, each on what the ones b
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass, field, replace
 from enum import IntEnum
 from typing import ClassVar
 
-from gentle_hem.core.figure import Figure
-from gentle_hem.core.findings import Finding
-from gentle_hem.core.join import Unrolled, unroll
-from gentle_hem.core.parts import Allowances, InnerJoin, Opening, RecipePart
-from gentle_hem.core.pattern import EdgeRef, Piece, Seam
+from gentle_hem.core.parts import RecipePart
 from gentle_hem.core.workings import Workings
-
-
-@dataclass(frozen=True)
-class Dressed:
-    """The garment so far, as a trim finds it and leaves it."""
-
-    pieces: dict[str, Piece]
-    hem: tuple[EdgeRef, ...]
-    hem_corners: tuple[str, ...]
-    allowances: Allowances
-    opening: Opening
-    figure: Figure
-    length: float
-    """From the waist to the hem, mm."""
-    upper: frozenset[str] = frozenset()
-    """The names of the bodice's pieces."""
-    lower: frozenset[str] = frozenset()
-    """The names of the lower part's own pieces."""
-    seams: tuple[Seam, ...] = ()
-    joins: tuple[InnerJoin, ...] = ()
-    findings: tuple[Finding, ...] = ()
-    extra_hem: float = 0.0
-    """Hem of the half garment that lies in pieces of its own between the others: godets."""
-    opened: float = 0.0
-    """What slits and vents add to the step, all round."""
-    marks: dict[str, str] = field(default_factory=dict)
-
-    def base(self) -> Unrolled:
-        """The hem laid straight, half garment, without what godets add."""
-        return unroll(self.hem, self.pieces, self.hem_corners)
-
-    @property
-    def half_hem(self) -> float:
-        """The hem of the half garment, godets and all."""
-        return self.base().length + self.extra_hem
-
-    def with_pieces(self, pieces: Iterable[Piece]) -> dict[str, Piece]:
-        """All pieces with some changed or added."""
-        return {**self.pieces, **{piece.name: piece for piece in pieces}}
-
-    def also(self, *findings: Finding) -> Dressed:
-        return replace(self, findings=(*self.findings, *findings))
-
-    def free_name(self, wanted: str) -> str:
-        """A name no piece has yet."""
-        if wanted not in self.pieces:
-            return wanted
-        n = 2
-        while f"{wanted} {n}" in self.pieces:
-            n += 1
-        return f"{wanted} {n}"
+from gentle_hem.core.workroom import Dressed
 
 
 class Turn(IntEnum):

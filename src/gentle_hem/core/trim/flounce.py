@@ -15,13 +15,16 @@ from pydantic import Field
 from gentle_hem.core.findings import Finding, in_recipe, warn
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.geometry.path import smooth_through
-from gentle_hem.core.parts import InnerJoin, between, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Piece, Role
+from gentle_hem.core.parts import between, number_between
+from gentle_hem.core.pattern import Edge, Piece, Role
+from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, length, number
-from gentle_hem.core.trim.base import Dressed, Trim, Turn
-from gentle_hem.core.trim.ruffle import joined_hem
+from gentle_hem.core.trim.base import Trim, Turn
+from gentle_hem.core.trim.ruffle import HALF, joined_hem
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import UNNAMED, Panel, Section, What
 from gentle_hem.core.workings import Count, Ratio, Worked, Workings
+from gentle_hem.core.workroom import Dressed
 
 SLIT = 0.05
 """The two cut ends of a ring are drawn this far apart, so that its outline does not touch itself (mm)."""
@@ -86,7 +89,7 @@ class RingFlounce(Trim):
         dress = joined_hem(dress)
         base = 2 * dress.half_hem
         numbers = ring(base, self.rings, self.width, self.join, dress.allowances.panel, self.hem, notes)
-        name = dress.free_name("flounce ring")
+        what = dress.free(What(Section.FLOUNCE, panel=Panel.RING))
         radius = float(numbers.seam_radius)
         inner_allowance = min(dress.allowances.panel, 0.8 * radius)
         found: list[Finding] = []
@@ -96,23 +99,28 @@ class RingFlounce(Trim):
                      fullness=numbers.fullness)
             )  # fmt: skip
         piece = ring_piece(
-            name, radius, self.width, base / self.rings, self.join, inner_allowance, self.hem, self.rings
+            what, radius, self.width, base / self.rings, self.join, inner_allowance, self.hem, self.rings
         )
-        join = _to_hem(dress, name, self.rings / 2 * piece.stitched_length("top"))
+        seams = _to_hem(dress, _rings(piece, "top", self.rings, backwards=True), numbers.seam_radius)
+        joined = seam_of(f"{what.name} join", (what, "start"), (what, "end"))
         return replace(
-            dress,
-            pieces=dress.with_pieces([piece]),
-            joins=(*dress.joins, join),
-            hem=(EdgeRef(name, "hem"),),
-            hem_corners=("centre front", "centre back"),
-            extra_hem=(self.rings / 2 - 1) * piece.stitched_length("hem"),
-            length=dress.length + self.width,
-            findings=(*dress.findings, *found),
-        )
+            dress.with_pieces([piece]).sewn(seams, joined).also(*found),
+            hem=_rings(piece, "hem", self.rings, backwards=False), length=dress.length + self.width,
+        )  # fmt: skip
+
+
+def _rings(piece: Piece, edge: str, rings: int, *, backwards: bool) -> Run:
+    """What the half garment has of so many rings: whole ones, and half of one where their number is odd."""
+    own = [Stretch(piece.what, edge, backwards)] * (rings // 2)
+    if rings % 2:
+        half = piece.edge(edge).drawn_length / 2
+        own.append(Stretch(piece.what, edge, backwards, half) if backwards else Stretch(piece.what, edge, end=half))
+    corners = (HALF[0], *[UNNAMED] * (len(own) - 1), HALF[1])
+    return Run(tuple(own), corners, "flounce" if backwards else "hem")
 
 
 def ring_piece(
-    name: str, radius: float, width: float, stitched: float, join: float, inner: float, hem: float, cut: int
+    what: What, radius: float, width: float, stitched: float, join: float, inner: float, hem: float, cut: int
 ) -> Piece:  # fmt: skip
     """One ring with a slit, its two ends' seam lines ``join`` inside the slit, its inner edge ``stitched`` long."""
     turn = stitched / radius
@@ -131,7 +139,8 @@ def ring_piece(
         Edge("top", Role.PANEL, Path.of(Arc(ORIGIN, radius, b, -turn)), inner),
     )
     return Piece(
-        name, edges, cut=cut, grain=(Point(0, -(radius + 0.25 * width)), Point(0, -(radius + 0.75 * width))),
+        what, edges, cut=cut, alike=True,
+        grain=(Point(0, -(radius + 0.25 * width)), Point(0, -(radius + 0.75 * width))),
     )  # fmt: skip
 
 
@@ -180,8 +189,8 @@ class SpiralFlounce(Trim):
         )
         growth = float(pitch) / tau
         turns = spiral_turn(self.start, growth, base)
-        notes.work("turns", Ratio(turns / tau), "until the inner edge measures {base}", base=base)
-        name = dress.free_name("spiral flounce")
+        why = notes.work("turns", Ratio(turns / tau), "until the inner edge measures {base}", base=base)
+        what = dress.free(What(Section.FLOUNCE, panel=Panel.SPIRAL))
         inner, outer = spiral(self.start, growth, turns), spiral(self.start + self.width, growth, turns)
         edges = (
             Edge("start", Role.PANEL, Path.through(inner.start, outer.start), 0.0),
@@ -190,13 +199,13 @@ class SpiralFlounce(Trim):
             Edge("top", Role.PANEL, inner.reversed(), allowance),
         )
         piece = Piece(
-            name, edges, cut=1, remark="its ends are joined at the centre back",
+            what, edges, cut=1, remark="its ends are joined at the centre back",
             grain=(inner.start.towards(outer.start, 0.3), inner.start.towards(outer.start, 0.8)),
         )  # fmt: skip
-        join = _to_hem(dress, name, piece.stitched_length("top") / 2)
+        half = Stretch(what, "top", backwards=True, start=piece.edge("top").drawn_length / 2)
         return replace(
-            dress, pieces=dress.with_pieces([piece]), joins=(*dress.joins, join), hem=(EdgeRef(name, "hem"),),
-            hem_corners=("centre front", "centre back"), extra_hem=-outer.length / 2, length=dress.length + self.width,
+            dress.with_pieces([piece]).sewn(_to_hem(dress, Run((half,), HALF, "flounce"), why)),
+            hem=Run((Stretch(what, "hem", end=outer.length / 2),), HALF, "hem"), length=dress.length + self.width,
         )  # fmt: skip
 
 
@@ -229,9 +238,7 @@ def spiral(start: float, growth: float, turn: float) -> Path:
     return smooth_through(places, direction(0.0, start), direction(turn, start + growth * turn))
 
 
-def _to_hem(dress: Dressed, name: str, half: float) -> InnerJoin:
-    """A flounce whose half is ``half`` mm long, sewn to the hem all round."""
-    return InnerJoin(
-        f"{name} seam", dress.hem, (EdgeRef(name, "top", backwards=True),), dress.hem_corners,
-        ("centre front", "centre back"), names=("hem", "flounce"), upper_length=dress.half_hem, lower_length=half,
-    )  # fmt: skip
+def _to_hem(dress: Dressed, own: Run, why: Worked) -> Seam:
+    """A flounce, its run over the half garment, sewn to the hem all round."""
+    [what] = own.pieces
+    return Seam(f"{what.name} seam", replace(dress.hem, called="hem"), replace(own, why=why))

@@ -9,22 +9,26 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from math import pi, radians, sin
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.findings import in_recipe, warn
+from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused, warn
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.geometry.path import smooth_through
-from gentle_hem.core.parts import InnerJoin, between, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role
+from gentle_hem.core.parts import between, number_between
+from gentle_hem.core.pattern import Edge, Mark, MarkKind, Notch, NotchKind, Piece, Role
+from gentle_hem.core.seams import Run, Seam, Stretch
 from gentle_hem.core.sentences import Word, choice, length, number
-from gentle_hem.core.trim.base import Dressed, Trim, Turn
+from gentle_hem.core.trim.base import Trim, Turn
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import UNNAMED, Section, Sign, What
 from gentle_hem.core.workings import Angle, Count, Ratio, Worked, Workings
+from gentle_hem.core.workroom import Dressed
 
 SOFT, FULL = 30.0, 180.0
 
@@ -61,7 +65,7 @@ def godet(height: float, angle: float, dip: float, count: int, notes: Workings) 
 
 
 class Godets(Trim):
-    """Six godets of 60°, 40 cm high, let into the seams."""
+    """Two godets of 60°, 40 cm high, let into the seams."""
 
     turn: ClassVar[Turn] = Turn.INTO_THE_PANELS
     title: ClassVar[str] = "Godets"
@@ -93,7 +97,7 @@ class Godets(Trim):
     }
 
     kind: Literal["godets"] = "godets"
-    count: Annotated[int, number_between(1, 48, "godets")] = 6
+    count: Annotated[int, number_between(1, 48, "godets")] = 2
     angle: Annotated[float, number_between(20, 180, "degrees")] = 60.0
     height: Annotated[Length, between(50, 1500)] = 400.0
     place: Literal["seams", "slashes"] = "seams"
@@ -104,17 +108,21 @@ class Godets(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("godets")
-        height = self.height
-        sides = list(_slits(dress))
-        longest = min((edge.drawn_length for _, edge in sides), default=dress.length)
-        if height > longest - 40:
-            height = max(longest - 40, 20.0)
+        slits = _chosen(_slits(dress), self.count) if self.place == "seams" else _slashes(dress, self.count)
+        held = round(2 * sum(slit.share for slit in slits))
+        if held < self.count:
+            return dress.also(_too_many(self.count, held, where))
+        longest = min((slit.room(dress.pieces) for slit in slits), default=0.0)
+        if longest < LEAST_HEIGHT:
+            raise CannotMake("no seam reaches the hem that is long enough for them")
+        height = min(self.height, longest)
+        if height < self.height:
             dress = dress.also(
                 warn(
                     "godet-higher-than-seam",
                     "The seams are {seam} long; a godet {height} high does not fit, so it is drawn {drawn}.",
                     *in_recipe(f"{where}.height"),
-                    seam=longest,
+                    seam=longest + ABOVE_TIP,
                     height=self.height,
                     drawn=height,
                 )
@@ -133,60 +141,188 @@ class Godets(Trim):
             )
         turn = min(turn, pi * 1.9)
         godet(height, turn, self.dip, self.count, notes)
-        name = dress.free_name("godet")
+        what = dress.free(What(Section.GODET))
         cuts = self.cuts if spread else 0
-        piece = godet_piece(name, height, turn, self.dip, self.hem, dress.allowances.panel, self.count, cuts)
-        changed = [piece]
-        stop_note = "godet tip"
-        if self.place == "seams":
-            for host, edge in sides:
-                at = height if host.begins_at_hem(edge.name) else edge.drawn_length - height
-                host = next((p for p in changed if p.name == host.name), host)
-                changed = [p for p in changed if p.name != host.name]
-                changed.append(replace(host, notches=(*host.notches, Notch(edge.name, at, stop_note))))
-        else:
-            for host, hem_edge in _panels(dress):
-                path = hem_edge.path
-                foot = path.point_at(path.length / 2)
-                up = path.tangent_at(path.length / 2).left
-                slash = Path.through(foot, foot + up * height)
-                changed.append(
-                    replace(host, internal=(*host.internal, slash), remark="slash to the stitched stop for a godet")
-                )
-        slits = [EdgeRef(host.name, edge.name) for host, edge in sides] if self.place == "seams" else []
-        join, other = (
-            InnerJoin(
-                seam, (slit,) if slit else (), (EdgeRef(name, side),), ("tip", "hem"), ("tip", "hem"),
-                names=("slit", "godet"), upper_length=None if slit else height, upper_from=stop_note if slit else "",
-            )
-            for seam, side, slit in (
-                (f"{name} seam", "left", slits[0] if slits else None),
-                (f"{name} other seam", "right", slits[-1] if slits else None),
-            )
+        piece = godet_piece(what, height, turn, self.dip, self.hem, dress.allowances.panel, self.count, cuts)
+        dress = dress.with_pieces([piece])
+        for inserted, slit in enumerate(slits):
+            dress = slit.filled(dress, piece, height, inserted)
+        return dress
+
+
+def _too_many(count: int, held: int, where: str) -> Finding:
+    """More godets than there are seams that reach the hem."""
+    ways = [Remedy("slashes", "Let them into slashes in the panels", {f"{where}.place": "slashes"}, "", {})]
+    if held:
+        ways.insert(0, Remedy("fewer", "Let {held} in", {f"{where}.count": held}, "", {"held": str(held)}))
+    return refused(
+        "more-godets-than-seams",
+        "{count} godets need as many seams that reach the hem, and there are {held}; none is let in.",
+        *in_recipe(f"{where}.count", f"{where}.place"),
+        remedies=tuple(ways),
+        count=str(count),
+        held=str(held),
+    )
+
+
+ABOVE_TIP = 40.0
+"""A seam goes on at least so far above a godet's tip (mm)."""
+
+LEAST_HEIGHT = 20.0
+
+
+@dataclass(frozen=True, slots=True)
+class Slit:
+    """A place at the hem of the half garment where a godet is let in: a seam between two pieces, or a slash in one.
+
+    ``share`` is how much of the godet the half garment has: half of one at its centres.
+    """
+
+    near: tuple[What, str] | None
+    """Its side nearer the centre front; None at the centre front itself."""
+    far: tuple[What, str] | None
+    where: int
+    """Before which stretch of the hem it lies; one more than there are: at the centre back."""
+    at: float | None = None
+    """How far along that stretch a slash lies."""
+
+    @property
+    def share(self) -> float:
+        return 1.0 if self.near and self.far else 0.5
+
+    def room(self, pieces: Mapping[What, Piece]) -> float:
+        """How high a godet it takes."""
+        if self.at is not None:
+            assert self.near is not None
+            _, low, _, high = pieces[self.near[0]].seam_line.box
+            return max(high - low - ABOVE_TIP, 0.0)
+        sides = (side for side in (self.near, self.far) if side)
+        return min(pieces[what].edge(edge).drawn_length for what, edge in sides) - ABOVE_TIP
+
+    def filled(self, dress: Dressed, godet: Piece, height: float, inserted: int) -> Dressed:
+        """The garment with a godet in this place: the tip marked, both sides sewn, its hem in the garment's, where so
+        many have been let in before it.
+        """
+        if self.at is not None:
+            return self._let_into_slash(dress, godet, height)
+        seams = []
+        for side, own in ((self.near, "left"), (self.far, "right")):
+            if side is None:
+                continue
+            what, edge = side
+            piece = dress.pieces[what]
+            long, upwards = piece.edge(edge).drawn_length, piece.begins_at_hem(edge)
+            at = height if upwards else long - height
+            dress = dress.with_pieces([_tipped(piece, edge, at)])
+            slit = Stretch(what, edge, True, 0.0, at) if upwards else Stretch(what, edge, False, at, None)
+            seams.append(_seam(godet.what, own, slit))
+        there, names = list(dress.hem.stretches), list(dress.hem.corners)
+        whole = godet.edge("hem").drawn_length
+        hem = Stretch(godet.what, "hem", False, 0.0 if self.near else whole / 2, None if self.far else whole / 2)
+        there.insert(self.where + inserted, hem)
+        names.insert(self.where + inserted + 1 if self.near else 1, UNNAMED)
+        return _with_hem(dress.sewn(*seams), there, names)
+
+    def _let_into_slash(self, dress: Dressed, godet: Piece, height: float) -> Dressed:
+        assert self.near is not None
+        assert self.at is not None
+        what, edge = self.near
+        piece = dress.pieces[what]
+        path = piece.edge(edge).path
+        foot = path.point_at(self.at)
+        name = f"slash {1 + sum(mark.kind is MarkKind.SLASH for mark in piece.marks)}"
+        slash = Mark(MarkKind.SLASH, Path.through(foot + path.tangent_at(self.at).left * height, foot), name)
+        marked = replace(piece, marks=(*piece.marks, slash), remark="slash to the stitched stop for a godet")
+        dress = dress.with_pieces([marked])
+        there, names = list(dress.hem.stretches), list(dress.hem.corners)
+        k = next(
+            k for k, s in enumerate(there)
+            if (s.piece, s.edge) == self.near and s.start < self.at and (s.end is None or self.at < s.end)
         )  # fmt: skip
-        added = piece.stitched_length("hem")
-        return replace(
-            dress, pieces=dress.with_pieces(changed), joins=(*dress.joins, join, other),
-            extra_hem=dress.extra_hem + self.count / 2 * added,
-        )  # fmt: skip
+        old = there[k]
+        there[k : k + 1] = [replace(old, end=self.at), Stretch(godet.what, "hem"), replace(old, start=self.at)]
+        names[k + 1 : k + 1] = [UNNAMED, UNNAMED]
+        dress = dress.sewn(*(_seam(godet.what, own, Stretch(what, name)) for own in SIDES))
+        return _with_hem(dress, there, names)
 
 
-def _slits(dress: Dressed) -> Iterator[tuple[Piece, Edge]]:
-    """The seams godets are let into: every side and panel seam of the pieces that reach the hem."""
-    for name in dict.fromkeys(ref.piece for ref in dress.hem):
-        piece = dress.pieces[name]
-        for edge in piece.edges:
-            if edge.role in (Role.SIDE, Role.PRINCESS) and edge.allowance > 0:
-                yield piece, edge
+def _with_hem(dress: Dressed, stretches: list[Stretch], corners: list[Sign]) -> Dressed:
+    return replace(dress, hem=replace(dress.hem, stretches=tuple(stretches), corners=tuple(corners)))
 
 
-def _panels(dress: Dressed) -> Iterator[tuple[Piece, Edge]]:
-    for ref in dict.fromkeys(dress.hem):
-        yield dress.pieces[ref.piece], dress.pieces[ref.piece].edge(ref.edge)
+SIDES = ("left", "right")
+
+
+def _seam(godet: What, own: str, slit: Stretch) -> Seam:
+    """One side of a godet, from its tip down, in its slit."""
+    corners = (Sign("tip"), Sign("hem"))
+    side = Stretch(godet, own, backwards=own == "right")
+    return Seam(f"{godet.name} seam, {own}", Run((slit,), corners, "slit"), Run((side,), corners, "godet"))
+
+
+def _tipped(piece: Piece, edge: str, at: float) -> Piece:
+    """A piece with the tip of its slit marked, once however many godets stand in edges cut alike."""
+    if any(n.edge == edge and n.kind is NotchKind.TIP and abs(n.at - at) < 1e-6 for n in piece.notches):
+        return piece
+    return replace(piece, notches=(*piece.notches, Notch(edge, at, Sign("godet tip"), kind=NotchKind.TIP)))
+
+
+def _slits(dress: Dressed) -> list[Slit]:
+    """Every seam that reaches the hem, from the centre front to the centre back."""
+    pairs = {(s.a.stretches[0].piece, s.a.stretches[0].edge) for s in dress.seams if s.is_of_itself}
+    found: list[Slit] = []
+    before: tuple[What, str] | None = None
+    last = len(dress.hem.stretches) - 1
+    for k, stretch in enumerate(dress.hem.stretches):
+        piece = dress.pieces[stretch.piece]
+        place = piece.at_edge(stretch.edge)
+        if place is None or piece.what.section is Section.GODET:
+            before = None
+            continue
+        near = piece.what, piece.edges[place - 1].name
+        far = piece.what, piece.edges[(place + 1) % len(piece.edges)].name
+        if before or (k == 0 and near in pairs):
+            found.append(Slit(before, near, k))
+        before = far if stretch.end is None else None
+        if k == last and far in pairs:
+            found.append(Slit(far, None, k + 1))
+    return found
+
+
+def _chosen(slits: list[Slit], count: int) -> list[Slit]:
+    """As many of the seams as hold ``count`` godets all round: pairs beginning at the side, an odd one at the centre
+    back, or in front where only that has a seam.
+    """
+    pairs = [slit for slit in slits if slit.share == 1.0]
+    centres = [slit for slit in slits if slit.share == 0.5]
+    middle = (len(pairs) - 1) / 2
+    nearest = sorted(pairs, key=lambda slit: abs(pairs.index(slit) - middle))
+    chosen = nearest[: count // 2]
+    left = count - 2 * len(chosen)
+    chosen += list(reversed(centres))[:left]
+    # from the centre back forwards, so that each still finds its place in the hem
+    return sorted(chosen, key=lambda slit: slit.where)
+
+
+def _slashes(dress: Dressed, count: int) -> list[Slit]:
+    """Half of ``count`` slashes shared out over the panels that reach the hem, each panel's evenly along it."""
+    if count % 2:
+        raise CannotMake("an odd number of slashes does not lie alike on the left and the right")
+    panels = [s for s in dress.hem.stretches if s.is_whole and s.piece.section is not Section.GODET]
+    long = [dress.pieces[s.piece].edge(s.edge).drawn_length for s in panels]
+    shares = [0] * len(panels)
+    for _ in range(count // 2):
+        widest = max(range(len(panels)), key=lambda k: long[k] / (shares[k] + 1))
+        shares[widest] += 1
+    return [
+        Slit((s.piece, s.edge), (s.piece, s.edge), 0, whole * (n + 0.5) / share)
+        for s, whole, share in zip(panels, long, shares, strict=True)
+        for n in range(share)
+    ]
 
 
 def godet_piece(
-    name: str, height: float, angle: float, dip: float, hem: float, allowance: float, count: int, cuts: int = 0
+    what: What, height: float, angle: float, dip: float, hem: float, allowance: float, count: int, cuts: int = 0
 ) -> Piece:
     """A godet, its tip at the origin, its grain down the middle; both straight sides are ``height`` long.
 
@@ -209,10 +345,11 @@ def godet_piece(
         Edge("right", Role.PANEL, Path.of(Line(right, ORIGIN)), allowance),
     )
     slashes = tuple(
-        Path.through(polar(height * 0.1, turn), polar(height, turn))
+        Mark(MarkKind.SLASH, Path.through(polar(height * 0.1, turn), polar(height, turn)))
         for turn in (begin + angle * (k + 1) / (cuts + 1) for k in range(cuts))
     )
     return Piece(
-        name, edges, cut=count, notches=(Notch("left", 0.0, "godet tip"),), internal=slashes,
+        what, edges, cut=count, alike=True, marks=slashes,
+        notches=(Notch("left", 0.0, Sign("godet tip"), kind=NotchKind.TIP),),
         grain=(Point(0, -0.35 * height), Point(0, -0.8 * height)),
     )  # fmt: skip

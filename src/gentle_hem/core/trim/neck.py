@@ -8,7 +8,6 @@ elastic        casing = elastic + ease; elastic 0.85-0.9 of the body, always tri
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -17,22 +16,48 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, note, warn
 from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.join import stitched
 from gentle_hem.core.parts import OpeningPlace, between, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.pattern import Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.seams import Run, Seam, Stretch, seam_of, seam_of_pair
 from gentle_hem.core.sentences import Word, choice, length, number
-from gentle_hem.core.trim.base import Dressed, Trim
+from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import CENTRE_BACK, CENTRE_FRONT, UNNAMED, Half, Section, Sign, What
 from gentle_hem.core.workings import Ratio, Workings
+from gentle_hem.core.workroom import Dressed
+
+SHOULDER = Sign("shoulder")
 
 
-def neck_of(dress: Dressed) -> tuple[EdgeRef, ...]:
-    """The neckline's edges of the styled bodice, half garment, front first."""
-    found = []
+def neck_of(dress: Dressed) -> Run:
+    """The top edge of the styled bodice, half garment, from the centre front to the centre back."""
+    found: list[Stretch] = []
+    corners = [CENTRE_FRONT]
     for half in Half:
-        for name, piece in dress.pieces.items():
-            if piece.what.is_outer(Section.BODICE, half):
-                found += [EdgeRef(name, e.name) for e in piece.edges if e.role is Role.NECKLINE]
-    return tuple(found)
+        edges = [
+            (piece, edge)
+            for piece in dress.outer_upper()
+            if piece.what.half is half and not piece.what.other
+            for edge in piece.edges
+            if edge.role is Role.NECKLINE
+        ]
+        # a front runs out from its centre, a back in to its own
+        outwards = 1.0 if half is Half.FRONT else -1.0
+        edges.sort(key=lambda one: outwards * abs(one[1].path.point_at(one[1].path.length / 2).x))
+        found += [Stretch(p.what, e.name, _runs_against(e.path, outwards)) for p, e in edges]
+        corners += [UNNAMED] * (len(edges) - 1) + ([SHOULDER if half is Half.FRONT else CENTRE_BACK] if edges else [])
+    return Run(tuple(found), tuple(corners), "neckline")
+
+
+def _runs_against(path: Path, outwards: float) -> bool:
+    """Whether a neck edge's path runs against the way from the centre front over the shoulder to the centre back."""
+    return outwards * (abs(path.end.x) - abs(path.start.x)) < 0
+
+
+def shoulders_of(dress: Dressed) -> bool:
+    """Whether the bodice still has its shoulders."""
+    return any(edge.role is Role.SHOULDER for piece in dress.outer_upper() for edge in piece.edges)
 
 
 class StandCollar(Trim):
@@ -47,25 +72,20 @@ class StandCollar(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("collar")
-        refs = neck_of(dress)
-        if not refs or any(dress.pieces[r.piece].edge(r.edge).name != "neckline" for r in refs):
+        neck = neck_of(dress)
+        if not neck or any(stretch.edge != "neckline" for stretch in neck.stretches):
             raise CannotMake("this bodice has no neckline to set it on")
-        if not any(
-            edge.role is Role.SHOULDER
-            for piece in dress.pieces.values()
-            if piece.what.is_outer(Section.BODICE)
-            for edge in piece.edges
-        ):
+        if not shoulders_of(dress):
             raise CannotMake("the shoulders are bare, so there is no neck; it would stand on a bodice with shoulders")
-        half = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in refs)
-        front = sum(
-            dress.pieces[r.piece].stitched_length(r.edge) for r in refs if dress.pieces[r.piece].what.half is Half.FRONT
-        )
-        notes.work("collar, half", half, "{front_neck} + {back_neck}", rule="equal to its neckline, with the same ends",
-                   front_neck=front, back_neck=half - front)  # fmt: skip
-        ends = _ends_of(dress)
-        name = dress.free_name("stand collar")
-        collar = _half_band(name, half, self.height, dress, ends, Notch("neck edge", front, "shoulder"))
+        half = stitched(neck.stretches, dress.pieces)
+        front = stitched((s for s in neck.stretches if s.piece.half is Half.FRONT), dress.pieces)
+        why = notes.work(
+            "collar, half", half, "{front_neck} + {back_neck}", rule="equal to its neckline, with the same ends",
+            front_neck=front, back_neck=half - front,
+        )  # fmt: skip
+        what = dress.free(What(Section.COLLAR))
+        mark = Notch("neck edge", front, SHOULDER)
+        collar = _half_band(what, half, self.height, dress, _ends_of(dress), mark)
         found = []
         figure = dress.figure.get("neck_girth")
         if figure is not None and 2 * half < figure + 10:
@@ -75,9 +95,11 @@ class StandCollar(Trim):
                     *in_recipe("style.front_depth"), collar=2 * half, neck=figure,
                 )
             )  # fmt: skip
-        seam = Seam(f"{name} seam", refs, (EdgeRef(name, "neck edge"),))
-        return replace(
-            dress, pieces=dress.with_pieces([collar]), seams=(*dress.seams, seam), findings=(*dress.findings, *found)
+        own = Run((Stretch(what, "neck edge"),), (CENTRE_FRONT, CENTRE_BACK), "collar", why)
+        return (
+            dress.with_pieces([collar])
+            .sewn(Seam(f"{what.name} seam", neck, own), seam_of_pair(f"{what.name} top", what, "top"))
+            .also(*found)
         )
 
 
@@ -87,11 +109,10 @@ def _ends_of(dress: Dressed) -> tuple[float, float, bool, bool]:
     for role in (Role.CENTRE_FRONT, Role.CENTRE_BACK):
         edge = next(
             (
-                (e.allowance, dress.pieces[n].on_fold)
-                for n in dress.pieces
-                if dress.pieces[n].what.is_outer(Section.BODICE)
-                and any(x.role is Role.NECKLINE for x in dress.pieces[n].edges)
-                for e in dress.pieces[n].edges
+                (e.allowance, piece.on_fold)
+                for piece in dress.outer_upper()
+                if any(x.role is Role.NECKLINE for x in piece.edges)
+                for e in piece.edges
                 if e.role is role
             ),
             (0.0, True),
@@ -102,7 +123,7 @@ def _ends_of(dress: Dressed) -> tuple[float, float, bool, bool]:
 
 
 def _half_band(
-    name: str, half: float, height: float, dress: Dressed, ends: tuple[float, float, bool, bool], mark: Notch
+    what: What, half: float, height: float, dress: Dressed, ends: tuple[float, float, bool, bool], mark: Notch
 ) -> Piece:
     """A straight band for half the neckline, centre front on the left; its ends take the neckline's own allowances."""
     front, back, front_fold, back_fold = ends
@@ -123,9 +144,8 @@ def _half_band(
     )
     folded = front_fold or back_fold
     return Piece(
-        name,
+        what,
         edges,
-        what=What(Section.COLLAR),
         cut=2 if folded else 4,
         on_fold=folded,
         notches=(mark,),
@@ -174,20 +194,24 @@ class NeckBand(Trim):
                     *in_recipe(where),
                 )
             )
-        piece = band_piece(
-            dress.free_name("neck band"), float(long), float(wide), dress.allowances.neck, "fold lengthways"
-        )
-        return replace(dress, pieces=dress.with_pieces([piece]), findings=(*dress.findings, *found))
+        what = dress.free(What(Section.NECK_BAND))
+        piece = band_piece(what, float(long), float(wide), dress.allowances.neck, "fold lengthways")
+        return dress.with_pieces([piece]).sewn(folded(what)).also(*found)
 
 
-def band_piece(name: str, long: float, wide: float, allowance: float, remark: str, cut: int = 1) -> Piece:
-    """A straight strip with an allowance all round."""
+def folded(what: What) -> Seam:
+    """The seam along a band that is folded lengthways."""
+    return seam_of(f"{what.name} fold", (what, "edge"), (what, "top"))
+
+
+def band_piece(what: What, long: float, wide: float, allowance: float, remark: str) -> Piece:
+    """A straight strip with an allowance all round, its ends turned in."""
     a, b, c, d = Point(0, 0), Point(long, 0), Point(long, wide), Point(0, wide)
     edges = (
-        Edge("edge", Role.FREE, Path.through(a, b), allowance), Edge("end", Role.PANEL, Path.through(b, c), allowance),
-        Edge("top", Role.FREE, Path.through(c, d), allowance), Edge("start", Role.PANEL, Path.through(d, a), allowance),
+        Edge("edge", Role.FREE, Path.through(a, b), allowance), Edge("end", Role.FREE, Path.through(b, c), allowance),
+        Edge("top", Role.FREE, Path.through(c, d), allowance), Edge("start", Role.FREE, Path.through(d, a), allowance),
     )  # fmt: skip
-    return Piece(name, edges, cut=cut, remark=remark, grain=(Point(long * 0.3, wide / 2), Point(long * 0.7, wide / 2)))
+    return Piece(what, edges, remark=remark, grain=(Point(long * 0.3, wide / 2), Point(long * 0.7, wide / 2)))
 
 
 class Cape(Trim):
@@ -236,7 +260,7 @@ class Cape(Trim):
             "cape depth as cut", self.depth + inches(0.5), "{depth} + {more}", depth=self.depth, more=inches(0.5)
         )
         long, a = float(half), dress.allowances.neck
-        name = dress.free_name("cape")
+        what = dress.free(What(Section.CAPE))
         edges = (
             Edge("centre front", Role.CENTRE_FRONT, Path.through(Point(0, deep), Point(0, 0)), 0.0),
             Edge("hem", Role.HEM, Path.through(Point(0, 0), Point(long - self.slant, 0)), a, turned=True),
@@ -248,12 +272,12 @@ class Cape(Trim):
             ),
             Edge("top", Role.NECKLINE, Path.through(Point(long, float(deep)), Point(0, float(deep))), a),
         )
-        marks = tuple(Notch("top", long * share, "arm span") for share in (0.3, 0.7))
+        marks = tuple(Notch("top", long * share, Sign("arm span"), kind=NotchKind.OPEN) for share in (0.3, 0.7))
         piece = Piece(
-            name, edges, cut=1, on_fold=True, notches=marks, remark="left free between the arm notches",
+            what, edges, cut=1, on_fold=True, notches=marks, remark="left free between the arm notches",
             grain=(Point(20, deep * 0.25), Point(20, deep * 0.75)),
         )  # fmt: skip
-        return replace(dress, pieces=dress.with_pieces([piece]), findings=(*dress.findings, *found))
+        return dress.with_pieces([piece]).also(*found)
 
 
 class ElasticCasing(Trim):
@@ -306,14 +330,13 @@ class ElasticCasing(Trim):
         )
         long = notes.work(
             "casing length",
-            2 * dress.base().length if self.place == "waist" and not dress.upper else body + 40.0,
+            body + 40.0,
             "as long as the edge it is stitched to",
             body=body,
         )
-        piece = band_piece(
-            dress.free_name("elastic casing"), float(long), float(wide), 8.0, "stitched down along both edges"
-        )
-        return replace(dress, pieces=dress.with_pieces([piece]), findings=(*dress.findings, *found))
+        what = dress.free(What(Section.CASING))
+        piece = band_piece(what, float(long), float(wide), 8.0, "stitched down along both edges")
+        return dress.with_pieces([piece]).also(*found)
 
 
 class Belt(Trim):
@@ -332,7 +355,6 @@ class Belt(Trim):
         measures = Measures(dress.figure, notes)
         waist = measures.take("waist_girth")
         long = notes.work("belt", waist + self.more, "{waist} + {more}", waist=waist, more=self.more)
-        piece = band_piece(
-            dress.free_name("belt band"), float(long), 2 * self.width, dress.allowances.panel, "fold lengthways"
-        )
-        return replace(dress, pieces=dress.with_pieces([piece]), findings=(*dress.findings, *measures.findings))
+        what = dress.free(What(Section.BELT))
+        piece = band_piece(what, float(long), 2 * self.width, dress.allowances.panel, "fold lengthways")
+        return dress.with_pieces([piece]).sewn(folded(what)).also(*measures.findings)

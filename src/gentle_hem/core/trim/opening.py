@@ -15,11 +15,13 @@ from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.parts import between
-from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.pattern import Edge, Finished, Mark, MarkKind, Notch, NotchKind, Piece, Role
 from gentle_hem.core.sentences import Word, choice, length
-from gentle_hem.core.trim.base import Dressed, Trim, Turn
+from gentle_hem.core.trim.base import Trim, Turn
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import Sign
 from gentle_hem.core.workings import Workings
+from gentle_hem.core.workroom import Dressed
 
 VENT_HEIGHT, VENT_WIDTH = inches(9), inches(1.75)
 """A vent is 9 × 1¾ in: common practice (trade 5)."""
@@ -48,14 +50,15 @@ class Slit(Trim):
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         wanted = Role.CENTRE_BACK if self.place == "back" else Role.SIDE
         changed: list[Piece] = []
-        for name in dict.fromkeys(ref.piece for ref in dress.hem):
-            piece = dress.pieces[name]
+        for what in dress.hem.pieces:
+            piece = dress.pieces[what]
             edge = next((e for e in piece.edges if e.role is wanted and e.allowance > 0), None)
             if edge is None or edge.drawn_length < self.height + 20:
                 continue
             upwards = edge.path.leaving.y > 0
             at = self.height if upwards else edge.drawn_length - self.height
-            changed.append(replace(piece, notches=(*piece.notches, Notch(edge.name, at, "slit ends"))))
+            mark = Notch(edge.name, at, Sign("slit ends"), kind=NotchKind.SLIT_END)
+            changed.append(replace(piece, notches=(*piece.notches, mark)))
         if not changed:
             return dress.also(
                 warn("no-seam-for-slit", "There is no seam there that is long enough to leave open.", *in_recipe(where))
@@ -65,7 +68,7 @@ class Slit(Trim):
             "room the slit gives", times * self.height * OPENS_BY_ITS_HEIGHT, "{slits} × {height}",
             rule="an estimate: a slit opens by about its own height", slits=times, height=self.height,
         )  # fmt: skip
-        return replace(dress, pieces=dress.with_pieces(changed), opened=dress.opened + float(room))
+        return replace(dress.with_pieces(changed), opened=dress.opened + float(room))
 
 
 class Vent(Trim):
@@ -81,8 +84,8 @@ class Vent(Trim):
     width: Annotated[Length, between(20, 120)] = Field(VENT_WIDTH, description="Of the lap.")
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
-        for name in dict.fromkeys(ref.piece for ref in dress.hem):
-            piece = dress.pieces[name]
+        for what in dress.hem.pieces:
+            piece = dress.pieces[what]
             index = next((i for i, e in enumerate(piece.edges) if e.role is Role.CENTRE_BACK), None)
             if index is None or piece.on_fold:
                 continue
@@ -97,7 +100,7 @@ class Vent(Trim):
                 rule="an estimate: a vent opens by about its own height",
                 height=self.height,
             )
-            return replace(dress, pieces=dress.with_pieces([made]), opened=dress.opened + float(room))
+            return replace(dress.with_pieces([made]), opened=dress.opened + float(room))
         return dress.also(
             warn(
                 "no-seam-for-vent",
@@ -124,11 +127,11 @@ def vented(piece: Piece, height: float, width: float) -> Piece:
     slope = Point(-width, -width * 0.6)
     lap = (
         replace(centre, path=upper),
-        Edge("vent top", Role.FREE, Path.of(Line(a, a + slope)), 10.0),
-        Edge("vent", Role.FREE, Path.of(Line(a + slope, b + out)), 10.0),
+        Edge("vent top", Role.FREE, Path.of(Line(a, a + slope)), 10.0, finished=Finished.TURNED),
+        Edge("vent", Role.FREE, Path.of(Line(a + slope, b + out)), 10.0, finished=Finished.TURNED),
         Edge("vent hem", Role.HEM, Path.of(Line(b + out, b)), hem.allowance, turned=True),
     )
     made = (*edges[:index], *lap, *edges[index + 1 :])
     notches = tuple(n for n in turned.notches if n.edge != centre.name or n.at < upper.length)
-    fold = Path.of(Line(a, b))
-    return mirrored(replace(turned, edges=made, notches=notches, internal=(*turned.internal, fold)))
+    fold = Mark(MarkKind.FOLD, Path.of(Line(a, b)))
+    return mirrored(replace(turned, edges=made, notches=notches, marks=(*turned.marks, fold)))

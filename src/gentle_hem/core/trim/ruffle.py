@@ -12,16 +12,19 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
-from gentle_hem.core.findings import in_recipe, refused, warn
+from gentle_hem.core.findings import in_recipe, refused
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.lower.full import say_fullness
-from gentle_hem.core.parts import InnerJoin, between, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Notch, Piece, Role
+from gentle_hem.core.parts import between, number_between
+from gentle_hem.core.pattern import Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.seams import Manner, Run, Seam, Stretch, seam_of_pair
 from gentle_hem.core.sentences import Word, choice, length, number
-from gentle_hem.core.trim.base import Dressed, Trim, Turn
+from gentle_hem.core.trim.base import Trim, Turn
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import CENTRE_BACK, CENTRE_FRONT, Panel, Section, Sign, What
 from gentle_hem.core.workings import Ratio, Workings
+from gentle_hem.core.workroom import Dressed
 
 HemAllowance = Annotated[Length, between(0, 60)]
 StripHeight = Annotated[Length, between(10, 1000)]
@@ -65,7 +68,7 @@ class HemRuffle(Trim):
         cut = notes.work(
             "ruffle cut width", base * self.fullness, "{base} × {fullness}", base=base, fullness=Ratio(self.fullness)
         )
-        name = dress.free_name("hem ruffle")
+        what = dress.free(What(Section.RUFFLE, panel=Panel.HEM))
         wide = float(cut) / 2
         allowance = dress.allowances.panel
         edges = (
@@ -76,59 +79,53 @@ class HemRuffle(Trim):
             Edge("end", Role.PANEL, Path.through(Point(wide, -self.height), Point(wide, 0)), allowance),
             Edge("top", Role.PANEL, Path.through(Point(wide, 0), Point(0, 0)), allowance),
         )
-        marks = tuple(Notch("top", wide * k / 8) for k in range(1, 8))
+        marks = tuple(Notch("top", wide * k / 8, kind=NotchKind.QUARTER) for k in range(1, 8))
         strip = Piece(
-            name, edges, cut=1, on_fold=True, notches=marks, remark="join widths of cloth as it needs",
+            what, edges, cut=1, on_fold=True, notches=marks, remark="join widths of cloth as it needs",
             grain=(Point(20, -0.25 * self.height), Point(20, -0.75 * self.height)),
         )  # fmt: skip
-        join = InnerJoin(
-            f"{name} seam", dress.hem, (EdgeRef(name, "top", backwards=True),), dress.hem_corners,
-            ("centre front", "centre back"), fullness=self.fullness, manner="gathered", names=("hem", "ruffle"),
-            upper_length=half,
-        )  # fmt: skip
+        above = replace(dress.hem, called="hem", why=base)
+        own = Run((Stretch(what, "top", backwards=True),), HALF, "ruffle", cut)
+        seam = Seam(f"{what.name} seam", above, own, fullness=self.fullness, manner=Manner.GATHERED)
         return replace(
-            joined_hem(dress), pieces={**joined_hem(dress).pieces, name: strip}, hem=(EdgeRef(name, "hem"),),
-            hem_corners=("centre front", "centre back"), joins=(*dress.joins, join), extra_hem=0.0,
-            length=dress.length + self.height,
+            joined_hem(dress).with_pieces([strip]).sewn(seam, seam_of_pair(f"{what.name} join", what, "end")),
+            hem=Run((Stretch(what, "hem"),), HALF, "hem"), length=dress.length + self.height,
         )  # fmt: skip
+
+
+HALF = (CENTRE_FRONT, CENTRE_BACK)
 
 
 def joined_hem(dress: Dressed) -> Dressed:
     """The hem's edges with a seam's allowance instead of a turned hem: something is sewn to them."""
-    pieces = dict(dress.pieces)
-    for ref in dress.hem:
-        piece = pieces[ref.piece]
-        pieces[ref.piece] = replace(
-            piece,
-            edges=tuple(
-                replace(e, allowance=dress.allowances.panel, turned=False) if e.name == ref.edge else e
-                for e in piece.edges
-            ),
+    allowance = dress.allowances.panel
+    changed: dict[What, Piece] = {}
+    for stretch in dress.hem.stretches:
+        piece = changed.get(stretch.piece, dress.pieces[stretch.piece])
+        edges = tuple(
+            replace(e, allowance=allowance, turned=False) if e.name == stretch.edge else e for e in piece.edges
         )
-    return replace(dress, pieces=pieces)
+        changed[stretch.piece] = replace(piece, edges=edges)
+    return dress.with_pieces(changed.values())
 
 
 def cut_off(dress: Dressed, by: float, where: str) -> Dressed:
     """The garment shortened by cutting its hem off ``by`` higher, every piece where its own sides then are."""
-    pieces = dict(dress.pieces)
-    done: set[str] = set()
-    for ref in dress.hem:
-        if ref.piece in done:
-            continue
-        done.add(ref.piece)
+    made = []
+    for what, edge in dict.fromkeys((s.piece, s.edge) for s in dress.hem.stretches):
         try:
-            pieces[ref.piece] = shortened(pieces[ref.piece], ref.edge, by)
+            made.append(shortened(dress.pieces[what], edge, by))
         except CannotMake:
             return dress.also(
                 refused(
                     "cannot-cut-off",
                     "The {piece} is not long enough to cut {by} off; the strip is added below it instead.",
                     *in_recipe(f"{where}.place", f"{where}.height"),
-                    piece=ref.piece,
+                    piece=what.name,
                     by=by,
                 )
             )
-    return replace(dress, pieces=pieces, length=dress.length - by)
+    return replace(dress.with_pieces(made), length=dress.length - by)
 
 
 def shortened(piece: Piece, edge: str, by: float) -> Piece:
@@ -191,13 +188,16 @@ class SideRuffle(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("side ruffle")
-        sides = [(p, e) for n in sorted(dress.lower) if n in dress.pieces for p in [dress.pieces[n]] for e in p.edges
-                 if e.role is Role.SIDE and e.name == "side"]  # fmt: skip
+        sides = [
+            (piece, edge)
+            for piece in dress.pieces.values()
+            if piece.what.is_outer(*SIDED)
+            for edge in piece.edges
+            if edge.role is Role.SIDE and edge.name == "side"
+        ]
         if not sides or sides[0][1].drawn_length <= self.short + 40:
-            return dress.also(
-                warn("no-side-for-ruffle", "There is no side seam long enough to let a ruffle into.", *in_recipe(where))
-            )
-        piece, side = sides[0]
+            raise CannotMake("there is no side seam long enough to let one into")
+        piece, side = sorted(sides, key=lambda one: one[0].name)[0]
         along = notes.work(
             "ruffle sewn along", side.drawn_length - self.short, "{side_seam} − {short}", side_seam=side.drawn_length,
             short=self.short,
@@ -209,7 +209,8 @@ class SideRuffle(Trim):
             along=along,
             fullness=Ratio(self.fullness),
         )
-        name, long, high, a = dress.free_name("side ruffle"), float(cut), self.height, dress.allowances.side
+        what = dress.free(What(Section.RUFFLE, panel=Panel.SIDE))
+        long, high, a = float(cut), self.height, dress.allowances.side
         tip = 2.0 if self.taper == "tapered" else high
         lower_line = (
             Path.of(
@@ -230,14 +231,20 @@ class SideRuffle(Trim):
             Edge("top", Role.PANEL, Path.through(Point(long, 0), Point(0, 0)), a),
         )  # fmt: skip
         strip = Piece(
-            name, edges, cut=2, notches=tuple(Notch("top", long * k / 4) for k in (1, 2, 3)),
+            what, edges, cut=2, notches=tuple(Notch("top", long * k / 4, kind=NotchKind.QUARTER) for k in (1, 2, 3)),
             grain=(Point(long * 0.7, -high * 0.2), Point(long * 0.7, -high * 0.6)),
         )  # fmt: skip
-        upwards = piece.edge("side").path.leaving.y > 0
-        at = float(along) if upwards else side.drawn_length - float(along)
-        marked = replace(piece, notches=(*piece.notches, Notch("side", at, "ruffle end")))
-        join = InnerJoin(
-            f"{name} seam", (), (EdgeRef(name, "top"),), ("ruffle end", "hem"), ("ruffle end", "hem"),
-            fullness=self.fullness, manner="gathered", names=("side seam", "ruffle"), upper_length=float(along),
-        )  # fmt: skip
-        return replace(dress, pieces=dress.with_pieces([marked, strip]), joins=(*dress.joins, join))
+        ends = Sign("ruffle end"), Sign("hem")
+        if piece.begins_at_hem("side"):
+            at, stretch = float(along), Stretch(piece.what, "side", True, 0.0, float(along))
+        else:
+            at = side.drawn_length - float(along)
+            stretch = Stretch(piece.what, "side", False, at, None)
+        marked = replace(piece, notches=(*piece.notches, Notch("side", at, ends[0], kind=NotchKind.GATHER)))
+        above, own = Run((stretch,), ends, "side seam", along), Run((Stretch(what, "top", True),), ends, "ruffle", cut)
+        seam = Seam(f"{what.name} seam", above, own, fullness=self.fullness, manner=Manner.GATHERED)
+        return dress.with_pieces([marked, strip]).sewn(seam)
+
+
+SIDED = (Section.GOWN, Section.SKIRT, Section.PEPLUM, Section.TROUSERS)
+"""Sections whose side seam may have a ruffle let into it."""

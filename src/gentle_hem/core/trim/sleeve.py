@@ -10,7 +10,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -22,12 +21,16 @@ from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.root import root
-from gentle_hem.core.parts import InnerJoin, between, number_between
-from gentle_hem.core.pattern import Edge, EdgeRef, Half, Notch, Piece, Role, Seam, Section, What
+from gentle_hem.core.join import stitched
+from gentle_hem.core.parts import between, number_between
+from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.seams import Manner, Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, choice, length, number
-from gentle_hem.core.trim.base import Dressed, Trim
+from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import Half, Section, Sign, What
 from gentle_hem.core.workings import Ratio, Workings
+from gentle_hem.core.workroom import Dressed
 
 ABOVE, FRONT_BELOW, BACK_BELOW = inches(0.5), inches(0.75), inches(0.375)
 """The cap curve lies ½ in above its slanted line in the upper half, ⅜-¾ in below in the lower: common practice."""
@@ -74,8 +77,7 @@ class Sleeve(Trim):
         back = armhole_of(dress, Half.BACK)
         if not front or not back:
             raise CannotMake("this bodice has no armhole and shoulder to set them into")
-        front_length = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in front)
-        back_length = sum(dress.pieces[r.piece].stitched_length(r.edge) for r in back)
+        front_length, back_length = (stitched(run.stretches, dress.pieces) for run in (front, back))
         measures = Measures(dress.figure, notes)
         arm = measures.take("upper_arm_girth")
         hole = notes.work(
@@ -85,7 +87,7 @@ class Sleeve(Trim):
             "sleeve at the underarm", arm + self.ease, "{upper_arm} + {ease}", upper_arm=arm, ease=self.ease
         )
         cap = _Cap(front_length + self.cap_ease / 2, back_length + self.cap_ease / 2, float(wide))
-        notes.work("cap height", cap.height, "where the cap is as long as {armhole} + {cap_ease}",
+        cap_height = notes.work("cap height", cap.height, "where the cap is as long as {armhole} + {cap_ease}",
                    rule="about a third of the armhole", armhole=hole, cap_ease=self.cap_ease,
                    instead=(("a third of the armhole", hole / 3), ("4 in", inches(4))))  # fmt: skip
         found = list(measures.findings)
@@ -109,41 +111,26 @@ class Sleeve(Trim):
                     hole=float(hole),
                 )
             )
-        name = dress.free_name("sleeve")
-        piece = self._piece(name, cap, dress)
-        puffed = self.style == "puff"
-        walked = []
-        joins = list(dress.joins)
-        for side, refs, edge, hole_length in (
-            ("front", front, "cap front", front_length),
-            ("back", back, "cap back", back_length),
-        ):
-            if puffed:
-                fullness = piece.stitched_length(edge) / hole_length
-                joins.append(
-                    InnerJoin(
-                        f"{name} {side} cap", refs, (EdgeRef(name, edge),), _ends(refs), ("underarm", "shoulder"),
-                        fullness=fullness, manner="gathered", names=("armhole", "sleeve"), upper_length=hole_length,
-                    )
+        what = dress.free(What(Section.SLEEVE))
+        piece = self._piece(what, cap, dress)
+        seams = []
+        for half, hole_run, edge in ((Half.FRONT, front, "cap front"), (Half.BACK, back, "cap back")):
+            own = Run((Stretch(what, edge, backwards=half is Half.FRONT),), ENDS, "sleeve", cap_height)
+            if self.style == "puff":
+                length = front_length if half is Half.FRONT else back_length
+                fullness = notes.work(
+                    f"{half} cap fullness", Ratio(piece.stitched_length(edge) / length), "{cap} ÷ {armhole}",
+                    cap=piece.stitched_length(edge), armhole=length,
                 )  # fmt: skip
-                notes.work(
-                    f"{side} cap fullness",
-                    Ratio(fullness),
-                    "{cap} ÷ {armhole}",
-                    cap=piece.stitched_length(edge),
-                    armhole=hole_length,
+                seams.append(
+                    Seam(f"{what.name} {half} cap", hole_run, own, fullness=float(fullness), manner=Manner.GATHERED)
                 )
             else:
-                walked.append(Seam(f"{name} {side} cap", refs, (EdgeRef(name, edge),), self.cap_ease / 2))
-        walked.append(
-            Seam(f"{name} underarm seam", (EdgeRef(name, "underarm front"),), (EdgeRef(name, "underarm back"),))
-        )
-        return replace(
-            dress, pieces=dress.with_pieces([piece]), seams=(*dress.seams, *walked), joins=tuple(joins),
-            findings=(*dress.findings, *found),
-        )  # fmt: skip
+                seams.append(Seam(f"{what.name} {half} cap", hole_run, own, self.cap_ease / 2))
+        seams.append(seam_of(f"{what.name} underarm seam", (what, "underarm front"), (what, "underarm back")))
+        return dress.with_pieces([piece]).sewn(*seams).also(*found)
 
-    def _piece(self, name: str, cap: _Cap, dress: Dressed) -> Piece:
+    def _piece(self, what: What, cap: _Cap, dress: Dressed) -> Piece:
         front, back = cap.front_path(), cap.back_path()
         height = cap.height
         extra = self.spread * self.cuts / 2 if self.style == "puff" else 0.0
@@ -164,33 +151,25 @@ class Sleeve(Trim):
             Edge("cap front", Role.CAP, front.reversed(), allowances.armhole),
         )
         return Piece(
-            name, edges, what=What(Section.SLEEVE), cut=2,
+            what, edges, cut=2,
             notches=(Notch("cap front", front.length * 0.6), Notch("cap back", back.length * 0.4, double=True)),
             grain=(Point(0, height * 0.3), Point(0, -below * 0.7)),
         )  # fmt: skip
 
 
-def armhole_of(dress: Dressed, half: Half) -> tuple[EdgeRef, ...]:
-    """The armhole's edges of the styled bodice, front or back, from underarm to shoulder; nothing where it has none."""
-    refs = [
-        EdgeRef(name, edge.name)
-        for name in sorted(dress.upper)
-        if name in dress.pieces
-        for edge in dress.pieces[name].edges
-        if edge.role is Role.ARMHOLE
-        and edge.name == "armhole"
-        and dress.pieces[name].what.is_outer(Section.BODICE, half)
-    ]
-    has_shoulder = any(
-        edge.name == "shoulder" and edge.role is Role.SHOULDER
-        for name in dress.upper if name in dress.pieces and dress.pieces[name].what.is_outer(Section.BODICE, half)
-        for edge in dress.pieces[name].edges
-    )  # fmt: skip
-    return tuple(refs) if has_shoulder else ()
+ENDS = Sign("underarm"), Sign("shoulder")
 
 
-def _ends(refs: tuple[EdgeRef, ...]) -> tuple[str, ...]:
-    return ("underarm", *(f"panel {k + 1}" for k in range(len(refs) - 1)), "shoulder")
+def armhole_of(dress: Dressed, half: Half) -> Run:
+    """The armhole of the styled bodice, front or back, from underarm to shoulder; nothing where it has none."""
+    upper = [piece for piece in dress.outer_upper() if piece.what.half is half and not piece.what.other]
+    if not any(edge.role is Role.SHOULDER for piece in upper for edge in piece.edges):
+        return Run()
+    holes = [(piece, edge) for piece in upper for edge in piece.edges if edge.role is Role.ARMHOLE]
+    holes = [(piece, edge) for piece, edge in holes if edge.name == "armhole"]  # of a whole piece, one of its two
+    holes.sort(key=lambda one: one[1].path.point_at(one[1].path.length / 2).y)
+    stretches = tuple(Stretch(p.what, e.name, e.path.start.y > e.path.end.y) for p, e in holes)
+    return Run(stretches, (ENDS[0], *(Sign(f"panel {k}") for k in range(1, len(holes))), ENDS[1]), "armhole")
 
 
 class _Cap:

@@ -1,0 +1,68 @@
+"""The garment on its way through the workroom: what has been drawn and sewn so far.
+
+block ──► band ──► lower part ──► trims ──► lining
+
+Each stage is given it and returns it with what it adds; nothing in it is changed in place.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
+
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.findings import Finding, Remedy
+from gentle_hem.core.join import stitched
+from gentle_hem.core.parts import Allowances, BandMade, BodiceMade, LowerMade, Opening
+from gentle_hem.core.pattern import Piece
+from gentle_hem.core.seams import Run, Seam
+from gentle_hem.core.what import What
+
+
+@dataclass(frozen=True)
+class Dressed:
+    """The garment so far, as a stage finds it and leaves it."""
+
+    allowances: Allowances
+    opening: Opening
+    figure: Figure
+    pieces: Mapping[What, Piece] = field(default_factory=dict)
+    seams: tuple[Seam, ...] = ()
+    findings: tuple[Finding, ...] = ()
+    remedies: Mapping[str, tuple[Remedy, ...]] = field(default_factory=dict)
+    """Ways to close a seam that does not meet, by the seam's name."""
+    hem: Run = field(default_factory=Run)
+    """The lowest edge of the half garment, from centre front to centre back, godets and all."""
+    length: float = 0.0
+    """From the natural waist to the hem, mm."""
+    opened: float = 0.0
+    """What slits and vents add to the step, all round (mm)."""
+
+    @property
+    def half_hem(self) -> float:
+        """The hem of the half garment, mm."""
+        return stitched(self.hem.stretches, self.pieces)
+
+    def with_part(self, part: BodiceMade | BandMade | LowerMade) -> Dressed:
+        """With all of a part: its pieces, seams and findings."""
+        return self.with_pieces(part.pieces).sewn(*part.seams).also(*part.findings)
+
+    def with_pieces(self, pieces: Iterable[Piece]) -> Dressed:
+        """With some pieces redrawn or added."""
+        return replace(self, pieces={**self.pieces, **{piece.what: piece for piece in pieces}})
+
+    def sewn(self, *seams: Seam) -> Dressed:
+        return replace(self, seams=(*self.seams, *seams))
+
+    def also(self, *findings: Finding) -> Dressed:
+        return replace(self, findings=(*self.findings, *findings))
+
+    def free(self, wanted: What) -> What:
+        """What a new piece is, numbered on where there is one like it already."""
+        while wanted in self.pieces:
+            wanted = replace(wanted, number=wanted.number + 1)
+        return wanted
+
+    def outer_upper(self) -> tuple[Piece, ...]:
+        """The outer pieces of the bodice, or of a gown cut in one."""
+        return tuple(piece for piece in self.pieces.values() if piece.what.is_outer_upper())
