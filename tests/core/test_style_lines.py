@@ -10,7 +10,7 @@ from pytest import approx
 from conftest import FIGURE, drafted_recipe, outline
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
-from gentle_hem.core.pattern import Role
+from gentle_hem.core.pattern import MarkKind, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.style.spread import opened
 from gentle_hem.core.style.words import Panels
@@ -271,7 +271,9 @@ def test_a_button_stand_is_outside_the_centre_front():
     """Common practice: 2.5 cm outside CF; every front measure is taken from CF."""
     garment = make_up(drafted_recipe("quarters", panels={"stand": 25}))
     front = garment.piece("bodice front")
-    assert front.seam_line.box[0] == approx(-25)
+    fold = next(mark.path for mark in front.marks if mark.kind is MarkKind.FOLD)
+    assert fold.start.x == fold.end.x == approx(-25)
+    assert front.seam_line.box[0] == approx(-25 - (25 + 40)), "and a facing of 4 cm more folded back behind it"
     assert (front.cut, front.on_fold) == (2, False)
     assert garment.joins[0].difference == approx(0, abs=0.01)
 

@@ -86,3 +86,19 @@ def test_odd_places_are_refused_and_harm_nothing(recipe, path):
     read = over(recipe, (path, "odd", Unit.CM))
     assert read.recipe == recipe
     assert len(read.refused) == 1
+
+
+@pytest.mark.parametrize(
+    "typed",
+    [
+        [("figure.measures", None), ("figure.measures.waist_girth", None)],
+        [("figure", 7), ("figure.measures.waist_girth", "70")],
+        [("figure.measures", [1]), ("figure.measures.0", "70")],
+        [("figure.measures", {"waist_girth": "70cm"}), ("figure.measures.hip_girth", "96")],
+    ],
+)
+def test_a_measure_typed_where_there_is_no_place_for_it_is_refused(typed):
+    """Found by 50,000 random calls: the measures were typed away whole, and then one of them."""
+    made = typed_over(a_recipe(), [Typed(path, value, Unit.CM) for path, value in typed])
+    assert isinstance(made.recipe.figure.measures, dict)
+    assert all(refusal.text for refusal in made.refused)

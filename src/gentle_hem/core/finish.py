@@ -6,13 +6,15 @@ facing, collar, band ──► interfacing, as they are
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 from typing import ClassVar, Literal
 
 from gentle_hem.core.parts import RecipePart
-from gentle_hem.core.pattern import Finished, MarkKind, Piece, Role
-from gentle_hem.core.seams import Run, Seam, of_pieces, seam_of_layers
+from gentle_hem.core.pattern import Edge, Finished, MarkKind, Piece, Role
+from gentle_hem.core.seams import Run, Seam, Stretch, of_pieces
 from gentle_hem.core.sentences import Word, choice
+from gentle_hem.core.style.fronts import without_stand
 from gentle_hem.core.units import inches
 from gentle_hem.core.what import Layer, Panel, Section, What
 from gentle_hem.core.workroom import Dressed
@@ -59,15 +61,17 @@ class Finish(RecipePart):
             if self.interfacing == "interfaced"
             and (piece.what.layer is Layer.FACING or piece.what.section in STIFFENED)
         ]  # fmt: skip
-        made = dress.with_pieces([*(_lining(piece) for piece in lined), *stiffened])
-        return made.sewn(*_lining_seams(dress.seams, lined))
+        linings = [_lining(dress.unspread.get(piece.what, piece), dress.allowances.panel) for piece in lined]
+        made = dress.with_pieces([*linings, *stiffened])
+        return made.sewn(*_lining_seams(dress, lined, linings))
 
     def _lines(self, what: What) -> bool:
         wanted = self.lining == "whole" or (self.lining == "bodice" and what.section.is_upper)
         return wanted and what.layer is Layer.OUTER and _is_lined(what)
 
 
-def _lining(piece: Piece) -> Piece:
+def _lining(outer: Piece, allowance: float) -> Piece:
+    piece = without_stand(outer, allowance)
     edges = tuple(
         replace(edge, allowance=max(edge.allowance - LINING_SHORTER, 0.0)) if edge.role is Role.HEM else edge
         for edge in piece.edges
@@ -80,23 +84,49 @@ def _lining(piece: Piece) -> Piece:
     )  # fmt: skip
 
 
-def _lining_seams(outer: tuple[Seam, ...], lined: list[Piece]) -> list[Seam]:
+def _lining_seams(dress: Dressed, lined: list[Piece], linings: list[Piece]) -> list[Seam]:
     """The outer's seams again between lined pieces; every other edge of the lining is sewn to the outer's own."""
-    there = {piece.what for piece in lined}
+    own = {(piece.what, edge.name): edge for piece in linings for edge in piece.edges}
     seams = [
-        replace(seam, title=f"{seam.name} of the lining", a=_of_lining(seam.a), b=_of_lining(seam.b))
-        for seam in of_pieces(outer, there)
+        replace(seam, title=f"{seam.name} of the lining", repeats=seam.name, a=_of_lining(seam.a), b=_of_lining(seam.b))
+        for seam in of_pieces(dress.seams, {piece.what for piece in lined})
     ]
+    whole = {(piece.what.as_layer(Layer.LINING), edge.name): edge for piece in lined for edge in piece.edges}
+    left = {key: whole[key].drawn_length - edge.drawn_length for key, edge in own.items() if key in whole}
+    seams = [_level(seam, left, own) for seam in seams if all((x.piece, x.edge) in own for x in seam.stretches)]
     sewn = {(stretch.piece, stretch.edge) for seam in seams for stretch in seam.stretches}
-    for piece in lined:
-        own = piece.what.as_layer(Layer.LINING)
+    for outer, lining in zip(lined, linings, strict=True):
         seams += [
-            seam_of_layers(f"{own.name} to its {edge.name}", (piece.what, edge.name), (own, edge.name))
-            for edge in piece.edges
+            _to_outer(outer, lining, edge)
+            for edge in lining.edges
             if edge.allowance > 0 and edge.role not in ALONE and edge.finished is None
-            if (own, edge.name) not in sewn
+            if (lining.what, edge.name) not in sewn
         ]
     return seams
+
+
+def _level(seam: Seam, left: Mapping[tuple[What, str], float], own: Mapping[tuple[What, str], Edge]) -> Seam:
+    """A lining's seam where one side has been left shorter at its first end, by a stand: the other begins there too."""
+    firsts = seam.a.stretches[0], seam.b.stretches[0]
+    over = left.get((firsts[0].piece, firsts[0].edge), 0.0) - left.get((firsts[1].piece, firsts[1].edge), 0.0)
+    if abs(over) < 1e-6:
+        return seam
+    run, stretch = (seam.b, firsts[1]) if over > 0 else (seam.a, firsts[0])
+    less = abs(over) * (seam.fullness if over > 0 else 1 / seam.fullness)
+    whole = own[(stretch.piece, stretch.edge)].drawn_length
+    shorter = replace(stretch, end=whole - less) if stretch.backwards else replace(stretch, start=less)
+    made = replace(run, stretches=(shorter, *run.stretches[1:]))
+    return replace(seam, b=made) if over > 0 else replace(seam, a=made)
+
+
+def _to_outer(outer: Piece, lining: Piece, edge: Edge) -> Seam:
+    """An edge of a lining on the outer's own; where a stand was left off it, on as much of it as it has."""
+    over = outer.edge(edge.name).drawn_length - edge.drawn_length
+    stretch = Stretch(outer.what, edge.name)
+    if over > 1e-6:
+        same_start = outer.edge(edge.name).path.start.distance(edge.path.start) < 1e-6
+        stretch = replace(stretch, end=edge.drawn_length) if same_start else replace(stretch, start=over)
+    return Seam(f"{lining.name} to its {edge.name}", Run((stretch,)), Run((Stretch(lining.what, edge.name),)))
 
 
 ALONE = (Role.HEM, Role.CENTRE_FRONT, Role.CENTRE_BACK)

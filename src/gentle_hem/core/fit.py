@@ -7,15 +7,17 @@ gathers       fullness = lower ÷ bodice
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 from typing import Annotated, Any, ClassVar
 
 from pydantic import Field
 
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import Remedy
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.join import unroll
+from gentle_hem.core.geometry.path import smooth_through
+from gentle_hem.core.join import closed, unroll
 from gentle_hem.core.parts import Host, LowerMade, RecipePart, between
 from gentle_hem.core.pattern import Dart, Piece, Role
 from gentle_hem.core.seams import Manner
@@ -40,6 +42,9 @@ FRONT_DEPTH, BACK_DEPTH = 108.0, 140.0
 """Skirt dart lengths: front 3½-5 in, back 5-6 in: common practice (trade 5)."""
 
 
+Shorter = Annotated[Length, between(0, 40)]
+
+
 class JoinPlan(RecipePart):
     """How bodice and lower part are meant to meet: plainly, eased, darted, taken in or gathered."""
 
@@ -47,11 +52,18 @@ class JoinPlan(RecipePart):
     sentences: ClassVar[tuple[str, ...]] = (
         "At the waist seam {ease} is eased in. The lower part is taken in {dart} by a dart under each of the bodice's "
         "and {side} at each side seam, and sewn on {manner}.",
+        "The lower part is made {front_shorter} shorter at the centre front and {back_shorter} at the centre back.",
     )
     words: ClassVar[dict[str, Word]] = {
         "ease": length("ease at the waist seam", nothing="nothing"),
         "dart": length("darts put into the lower part, each", nothing="nothing"),
         "side": length("side seams taken in, each edge", help="Less than nothing lets them out.", nothing="nothing"),
+        "front_shorter": length(
+            "shorter at centre front", nothing="no", help="3/4 in where a skirt's front stands off."
+        ),
+        "back_shorter": length(
+            "shorter at centre back", nothing="no", help="1/2 in over the hollow of the back; the bodice may be too."
+        ),
         "manner": choice("how it is sewn on", ("flat", "flat"), ("gathered", "gathered"), ("pleated", "in pleats")),
     }
 
@@ -63,6 +75,8 @@ class JoinPlan(RecipePart):
         0.0, description="Taken in at each edge of the side seams, at the waist."
     )
     manner: Manner = Manner.FLAT
+    front_shorter: Shorter = 0.0
+    back_shorter: Shorter = 0.0
 
 
 def fitted(made: LowerMade, host: Host, plan: JoinPlan) -> LowerMade:
@@ -72,7 +86,83 @@ def fitted(made: LowerMade, host: Host, plan: JoinPlan) -> LowerMade:
         pieces = {what: _taken_in(piece, plan.side) for what, piece in pieces.items()}
     if plan.dart:
         pieces = _darted(made, pieces, host, plan.dart)
+    in_front = 0.0 if made.point else plan.front_shorter  # a flare that follows a point has it in its edge already
+    for role, by in ((Role.CENTRE_FRONT, in_front), (Role.CENTRE_BACK, plan.back_shorter)):
+        if by:
+            pieces = _shorter(made, pieces, role, by)
     return replace(made, pieces=tuple(pieces.values()))
+
+
+def _shorter(made: LowerMade, pieces: Mapping[What, Piece], role: Role, by: float) -> dict[What, Piece]:
+    """The lower part made ``by`` shorter down a centre. Raises CannotMake where no piece can be."""
+    changed = {what: _sunk_at(piece, role, by) for what, piece in pieces.items()}
+    if all(changed[what] is pieces[what] for what in made.waist.pieces):
+        raise CannotMake(f"the {made.name} has no piece that can be made shorter at the {role}", "join")
+    return changed
+
+
+def _sunk_at(piece: Piece, role: Role, by: float) -> Piece:
+    """A lower piece whose waist lies ``by`` lower at its centre, as a smooth curve that runs out at its other end.
+
+    The centre line stays where it is, and the waist as long as it was: what the curve adds is taken in at the side.
+    Raises CannotMake where the centre is too short for it, or the waist would grow by more than the side can take.
+    """
+    count = len(piece.edges)
+    at = next((k for k, edge in enumerate(piece.edges) if edge.role is Role.WAIST), None)
+    if at is None or role not in (piece.edges[(at + 1) % count].role, piece.edges[at - 1].role):
+        return piece
+    waist, ends_there = piece.edges[at], piece.edges[(at + 1) % count].role is role
+    centre = piece.edges[(at + 1) % count] if ends_there else piece.edges[at - 1]
+    if centre.drawn_length < 4 * by:
+        raise CannotMake("its centre is too short to be made shorter", "join")
+    down = centre.path.leaving if ends_there else -centre.path.arriving
+    darts, whole = piece.darts_of(waist.name), piece.stitched_length(waist.name)
+
+    def sunk(along: float) -> Point:
+        share = closed(along, darts) / whole  # a dart's legs sink alike
+        share = share if ends_there else 1 - share
+        return waist.path.point_at(along) + down * (by * share * share * (3 - 2 * share))
+
+    drawn: list[Path] = []
+    moved = [dart for dart in piece.darts if dart.edge != waist.name]
+    start = 0.0
+    for dart in darts:
+        drawn.append(_through(sunk, start, dart.at))
+        near, far = sunk(dart.at), sunk(dart.at + dart.intake)
+        step = near - waist.path.point_at(dart.at)
+        bends = tuple(tuple(place + step for place in leg) for leg in dart.bends)
+        long = sum(path.length for path in drawn)
+        moved.append(replace(dart, at=long, apex=dart.apex + step, bends=(bends[0], bends[1])))
+        drawn.append(Path.through(near, far))
+        start = dart.at + dart.intake
+    path = Path.joined([*drawn, _through(sunk, start, waist.drawn_length)])
+    line = centre.path.split(by)[1] if ends_there else centre.path.split(centre.drawn_length - by)[0]
+    paths = {waist.name: path, centre.name: line}
+    notches = []
+    for notch in piece.notches:
+        if notch.edge == waist.name:
+            notches.append(replace(notch, at=notch.at * path.length / waist.drawn_length))
+        elif notch.edge != centre.name:
+            notches.append(notch)
+        elif by < (notch.at if ends_there else centre.drawn_length - notch.at):
+            notches.append(replace(notch, at=notch.at - by) if ends_there else notch)
+    edges = tuple(replace(e, path=paths.get(e.name, e.path)) for e in piece.edges)
+    over = path.length - waist.drawn_length
+    if over > MOST_ADDED:
+        raise CannotMake("cut so much lower its waist would grow too long", "join")
+    return _taken_in(replace(piece, edges=edges, darts=tuple(moved), notches=tuple(notches)), over)
+
+
+STEPS = 24
+"""A curve drawn through so many places strays from the one meant by less than 0.01 mm."""
+
+MOST_ADDED = 6.0
+"""What a curved waist may add to its length and have taken in at the side again (mm)."""
+
+
+def _through(place: Callable[[float], Point], start: float, end: float) -> Path:
+    """A curve through the places of a stretch."""
+    return smooth_through([place(start + (end - start) * k / STEPS) for k in range(STEPS + 1)])
 
 
 def side_ends(made: LowerMade) -> int:

@@ -83,10 +83,10 @@ def unroll(run: Run, pieces: Mapping[What, Piece]) -> Unrolled:
     for stretch, corner in zip(run.stretches, corners[1:], strict=True):
         piece = pieces[stretch.piece]
         darts = piece.darts_of(stretch.edge)
-        low, high = _closed(stretch.start, darts), _closed(_end(stretch, piece), darts)
+        low, high = closed(stretch.start, darts), closed(_end(stretch, piece), darts)
         length = high - low
-        marks = [(_closed(dart.at + dart.intake / 2, darts), dart.landmark) for dart in darts]
-        marks += [(_closed(n.at, darts), n.landmark) for n in piece.notches if n.edge == stretch.edge and n.landmark]
+        marks = [(closed(dart.at + dart.intake / 2, darts), dart.landmark) for dart in darts]
+        marks += [(closed(n.at, darts), n.landmark) for n in piece.notches if n.edge == stretch.edge and n.landmark]
         for at, name in sorted(marks, reverse=stretch.backwards):
             if low <= at <= high:
                 found.append(Landmark(name, start + (high - at if stretch.backwards else at - low)))
@@ -127,11 +127,11 @@ def stitched(stretches: Iterable[Stretch], pieces: Mapping[What, Piece]) -> floa
             total += piece.stitched_length(stretch.edge)
         else:
             darts = piece.darts_of(stretch.edge)
-            total += _closed(_end(stretch, piece), darts) - _closed(stretch.start, darts)
+            total += closed(_end(stretch, piece), darts) - closed(stretch.start, darts)
     return total
 
 
-def _closed(at: float, darts: tuple[Dart, ...]) -> float:
+def closed(at: float, darts: tuple[Dart, ...]) -> float:
     """A length along an edge as it becomes when the darts before it are closed."""
     taken = 0.0
     for dart in darts:

@@ -21,15 +21,16 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import stitched, unroll
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade
-from gentle_hem.core.pattern import Edge, Piece, Role, finished_alone
+from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role, finished_alone
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.seams import Manner, Seam, of_pieces, seam_of_pair
+from gentle_hem.core.seams import Manner, Seam, of_pieces, seam_of, seam_of_pair
 from gentle_hem.core.sound import sound
 from gentle_hem.core.style.carry import as_hem
+from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
-from gentle_hem.core.walk import WAIST_SEAM, findings_for, walk
+from gentle_hem.core.walk import WAIST_SEAM, Walked, findings_for, walk
 from gentle_hem.core.wear import Worn, wear
-from gentle_hem.core.what import Half, Section, What
+from gentle_hem.core.what import Half, Layer, Section, What
 from gentle_hem.core.workings import Workings
 from gentle_hem.core.workroom import Dressed
 
@@ -57,11 +58,21 @@ def make_up(recipe: Recipe) -> Garment:
     pieces, unsound = _drawable(told.dress.pieces.values())
     seams = _closed(told.dress, pieces)
     pieces = _finished(pieces, seams)
-    walked = tuple(walk(seam, pieces, told.dress.remedies.get(seam.name, ())) for seam in seams)
-    findings = (
-        *told.dress.findings, *ended, *unsound, *(found for seam in walked for found in findings_for(seam))
-    )  # fmt: skip
-    return Garment(tuple(pieces.values()), walked, tuple(told.notes), findings, told.draft)
+    walked: list[Walked] = []
+    for seam in seams:
+        try:
+            walked.append(walk(seam, pieces, told.dress.remedies.get(seam.name, ())))
+        except Exception as error:
+            ended.append(fault(seam.name, error))
+    findings = (*told.dress.findings, *ended, *unsound, *_walked(walked))
+    return Garment(tuple(pieces.values()), tuple(walked), tuple(told.notes), findings, told.draft)
+
+
+def _walked(seams: Iterable[Walked]) -> list[Finding]:
+    """What is said of every seam; a lining's that repeats one that does not walk has been said with it."""
+    seams = list(seams)
+    said = {seam.name for seam in seams if not seam.verdict.fits}
+    return [found for seam in seams if seam.seam.repeats not in said for found in findings_for(seam)]
 
 
 @dataclass
@@ -89,7 +100,9 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None,
     )  # fmt: skip
     assert bodice.edge is not None
-    told.dress = told.dress.with_part(bodice)
+    told.dress = replace(
+        told.dress.with_part(bodice), above=bodice.edge, unspread={piece.what: piece for piece in bodice.unspread}
+    )
     if gown and cut_in_one:
         # a gown's lowest edge is its hem: its waist is the block's
         assert block.edge is not None
@@ -98,6 +111,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     else:
         waist = 2 * unroll(bodice.edge.run, told.dress.pieces).length
         told.dress = _joined(told.dress, recipe, bodice.edge, notes)
+        told.dress = _buttoned_down(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes)
     told.dress = recipe.finish.on(told.dress)
     told.dress = told.dress.also(*wear(recipe, _worn(told.dress, waist), notes))
@@ -115,17 +129,31 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
     """The band, if there is one, and the lower part sewn to the bodice's edge."""
     host = Host(
         above, unroll(above.run, dress.pieces), recipe.allowances, recipe.opening, recipe.figure, recipe.join.ease,
-        length_of(Half.FRONT, dress.pieces.values()),
+        recipe.join.front_shorter, length_of(Half.FRONT, dress.pieces.values()),
     )  # fmt: skip
     band = recipe.band.make_up(host, notes)
     if band is not None:
         dress = dress.with_part(band).sewn(Seam("band seam", above.run, band.waist))
         above = band.below
         host = replace(host, above=above, waist=unroll(above.run, dress.pieces))
-    lower = fitted(recipe.lower.make_up(host, notes), host, recipe.join)
+    lower = recipe.lower.make_up(host, notes)
+    try:
+        lower = fitted(lower, host, recipe.join)
+    except CannotMake as wrong:
+        as_long = {"join.front_shorter": 0.0, "join.back_shorter": 0.0}
+        lower = fitted(lower, host, recipe.join.model_copy(update={"front_shorter": 0.0, "back_shorter": 0.0})).also(
+            [
+                refused(
+                    "not-shorter-at-centre", "The {part} is not made shorter at its centre: {why}.",
+                    *in_recipe(*as_long),
+                    remedies=(Remedy("as-long", "Leave it as long at the centre", as_long),), part=lower.name,
+                    why=_why(wrong),
+                )
+            ]
+        )  # fmt: skip
     seam = _waist_seam(dress.with_pieces(lower.pieces), recipe, above, lower)
     dress = replace(dress.sewn(seam).with_part(lower), hem=lower.hem, length=above.level + recipe.lower.hangs)
-    if host.point and not lower.point:
+    if above.point and not lower.point:
         dress = dress.also(
             refused(
                 "skirt-without-point",
@@ -137,7 +165,7 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
                     Remedy("circle", "Hang a circle, which follows the point", {"lower": {"kind": "circle"}}),
                 ),
                 part=lower.name,
-                point=host.point,
+                point=above.point,
             )
         )
     walked = walk(seam, dress.pieces)
@@ -146,6 +174,50 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
     words = recipe.bodice.waist_words() if band is None else {}
     ways = remedies(walked, recipe.join, recipe.lower.remedies(walked), lower.pin, words, side_ends(lower))
     return replace(dress, remedies={**dress.remedies, seam.name: ways})
+
+
+def _buttoned_down(dress: Dressed, recipe: Recipe) -> Dressed:
+    """The lower part opened with the bodice where the buttons go on down: its stand, and the stands sewn together."""
+    panels = recipe.panels
+    above = [p for p in dress.outer_upper() if any(mark.kind is MarkKind.BUTTONHOLE for mark in p.marks)]
+    if panels.down == "bodice" or not above:
+        return dress
+    bodice = min(above, key=lambda piece: piece.seam_line.box[1])
+    levels = sorted({mark.path.start.y for p in above for mark in p.marks if mark.kind is MarkKind.BUTTONHOLE})
+    spacing = levels[1] - levels[0] if len(levels) > 1 else 2 * (levels[0] - bodice.edge("stand foot").path.end.y)
+    fronts = [
+        piece
+        for piece in dress.pieces.values()
+        if piece.what.layer is Layer.OUTER and piece.what.section in OPENED
+        and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges)
+        and any(edge.role is Role.WAIST for edge in piece.edges)
+    ]  # fmt: skip
+    try:
+        if len(fronts) != 1:
+            raise CannotMake("it has no one piece at the centre front for the buttons to go down")
+        skirt = buttoned_down(fronts[0], spacing, panels.button, panels.stand, panels.stand + FACING_BESIDE)
+    except CannotMake as wrong:
+        return dress.also(
+            refused(
+                "buttons-end-at-waist", "The buttons cannot go on down the {part}: {why}.", *in_recipe("panels.down"),
+                remedies=(Remedy("bodice-only", "Let them end above the waist seam", {"panels.down": "bodice"}),),
+                part=recipe.lower.title.lower(), why=_why(wrong),
+            )
+        )  # fmt: skip
+    sewn = ("stand foot", "facing foot"), ("stand top", "facing top")
+    pieces = []
+    for piece, names in ((bodice, sewn[0]), (skirt, sewn[1])):
+        for name in names:
+            piece = piece.with_edge(name, finished=None)
+        pieces.append(piece)
+    seams = [seam_of(f"{a} at the waist", (bodice.what, a), (skirt.what, b)) for a, b in zip(*sewn, strict=True)]
+    opened = {(skirt.what, str(Role.CENTRE_FRONT))}
+    kept = tuple(s for s in dress.seams if not any((x.piece, x.edge) in opened for x in s.stretches))
+    return replace(dress, seams=kept).with_pieces(pieces).sewn(*seams)
+
+
+OPENED = (Section.SKIRT, Section.PEPLUM)
+"""Lower parts that can open down the centre front."""
 
 
 def _waist_seam(dress: Dressed, recipe: Recipe, above: EdgeAbove, lower: LowerMade) -> Seam:

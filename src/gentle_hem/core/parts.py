@@ -179,6 +179,8 @@ class Host:
     opening: Opening
     figure: Figure
     ease: float = 0.0
+    front_shorter: float = 0.0
+    """How much shorter the lower part is meant to be at the centre front (mm)."""
     bodice_length: float | None = None
     """The bodice's front length from the shoulder at the neck to its waist seam, where it is known."""
 
@@ -188,7 +190,8 @@ class Host:
 
     @property
     def point(self) -> float:
-        return self.above.point
+        """How much deeper its waist is to lie at the centre front: under a pointed bodice, or to be shorter there."""
+        return self.above.point + self.front_shorter
 
     @property
     def half(self) -> float:
@@ -224,6 +227,8 @@ class BodiceMade:
     """None where there is no bodice yet. Of a gown cut in one it is the hem."""
     findings: tuple[Finding, ...] = ()
     draft: tuple[Step, ...] = ()
+    unspread: tuple[Piece, ...] = ()
+    """Pieces as they were before they were slashed and spread: a lining is cut from these."""
 
     def also(self, findings: Iterable[Finding]) -> BodiceMade:
         """The same, with more findings."""

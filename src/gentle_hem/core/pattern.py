@@ -87,6 +87,24 @@ class Edge:
         return self.path.length
 
 
+class Fold(StrEnum):
+    """The way a dart is folded when it is pressed, which shapes the cut line over it (trade 4.8)."""
+
+    TO_CENTRE = "to the centre"
+    TO_SIDE = "to the side"
+    DOWN = "down"
+
+
+FOLDS = {
+    Role.SIDE: Fold.DOWN,
+    Role.ARMHOLE: Fold.DOWN,
+    Role.CENTRE_FRONT: Fold.DOWN,
+    Role.CENTRE_BACK: Fold.DOWN,
+    Role.PRINCESS: Fold.DOWN,
+}
+"""Where a dart on an edge of a kind is folded, unless it says otherwise; to the centre where nothing is said here."""
+
+
 @dataclass(frozen=True, slots=True)
 class Dart:
     """A wedge stitched out of an edge.
@@ -104,6 +122,8 @@ class Dart:
     """Where its near and its far leg bend on their way from the edge to the apex."""
     pleat: bool = False
     """Left open: folded over at its edge instead of stitched to a point."""
+    fold: Fold | None = None
+    """The way it is folded, where it is not the usual one of its edge."""
 
 
 class NotchKind(StrEnum):
@@ -266,7 +286,7 @@ class Piece:
                 for dart in self.darts_of(edge.name):
                     if dart.pleat:
                         continue  # folded straight over, its allowance lies on itself
-                    runs[i] = _with_roof(runs[i], dart, *self.dart_legs(dart))
+                    runs[i] = _with_roof(runs[i], dart, *self.dart_legs(dart), dart.fold or FOLDS.get(edge.role))
         return Path.joined(_tied(runs))
 
     def dart_legs(self, dart: Dart) -> tuple[Point, Point]:
@@ -281,10 +301,10 @@ class Piece:
         return Path.through(near, *near_bends, dart.apex), Path.through(far, *far_bends, dart.apex)
 
 
-def _with_roof(cut: Path, dart: Dart, near: Point, far: Point) -> Path:
+def _with_roof(cut: Path, dart: Dart, near: Point, far: Point, fold: Fold | None) -> Path:
     """An edge's cut line with the dart's fold trued: folded, the underlay ends on the cut line.
 
-    seam ──────╲    ╱──────         the underlay is the mirror image of the cloth it lies on,
+    seam ──────╲    ╱──────         the underlay is the mirror image of the cloth it is folded onto,
     cut  ───────╲╱╲╱───────         so the line rises to a peak at the dart's middle
                  ╲╱ peak
     """
@@ -298,14 +318,25 @@ def _with_roof(cut: Path, dart: Dart, near: Point, far: Point) -> Path:
     first, last = legs
     if not TOUCHING < first < last < cut.length - TOUCHING:
         return cut
-    corner = cut.point_at(first)
-    mirrored = cut.tangent_at(first).mirrored_about(near - dart.apex)
+    if _folds_to_far(near, far, fold):
+        corner = cut.point_at(last)
+        mirrored = (-cut.tangent_at(last)).mirrored_about(far - dart.apex)
+    else:
+        corner = cut.point_at(first)
+        mirrored = cut.tangent_at(first).mirrored_about(near - dart.apex)
     middle = near.towards(far, 0.5)
     peak = line_with_line(Line(corner, corner + mirrored), Line(dart.apex, middle))
-    if peak is None or peak.distance(middle) > 4 * corner.distance(near) + dart.intake:
+    if peak is None or peak.distance(middle) > 4 * corner.distance(middle) + dart.intake:
         return cut
     before, after = cut.split(first)[0], cut.split(last)[1]
     return before.then(Path.through(before.end, peak, after.start)).then(after)
+
+
+def _folds_to_far(near: Point, far: Point, fold: Fold | None) -> bool:
+    """Whether a dart is folded onto the cloth beyond its far leg. A half is drawn with its centre at x = 0."""
+    if fold is Fold.DOWN:
+        return far.y < near.y
+    return (abs(far.x) < abs(near.x)) != (fold is Fold.TO_SIDE)
 
 
 def _tied(runs: list[Path]) -> list[Path]:

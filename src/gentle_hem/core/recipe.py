@@ -154,7 +154,9 @@ def put(data: dict[str, Any], path: str, value: Any) -> bool:
             at = at[key]
         else:
             return False
-    if parents[:1] == ["figure"] and parents[-1] in MEASURED:
+    if len(parents) == 2 and parents[0] == "figure" and parents[1] in MEASURED:
+        if not isinstance(at, dict):
+            return False
         figure = data["figure"]
         if parents[-1] == "measures":
             figure["simulated"] = [key for key in figure.get("simulated", []) if key != last]

@@ -116,6 +116,12 @@ class Seam:
     fullness: float = 1.0
     """How many times as long ``b`` is, to be gathered or pleated onto ``a``."""
     manner: Manner = Manner.FLAT
+    repeats: str = ""
+    """The outer seam that it is the lining's copy of."""
+
+    def __post_init__(self) -> None:
+        if not self.a or not self.b:
+            raise ValueError(f"a seam has two sides, and one of the {self.title} has no edge")
 
     @property
     def name(self) -> str:

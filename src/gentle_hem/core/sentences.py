@@ -10,6 +10,7 @@ of word it is. The interface draws whatever comes; it knows no part by name.
 
 from __future__ import annotations
 
+import re
 import string
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
@@ -99,9 +100,34 @@ def _value(part: Spoken, path: str) -> Any:
     return value
 
 
+CLAUSE = re.compile(r"\[([\w.=|,]+):([^\[\]]*)\]")
+"""A clause that is said only where it says something: "[stand:; it takes {buttons} buttons]", "[top=halter: …]"."""
+
+NOTHING = (None, 0, "none", "as_drafted")
+"""Values of a word that ask for nothing."""
+
+
+def said(part: Spoken, template: str) -> str:
+    """A sentence without the clauses that would say what is not.
+
+    A clause names the word it depends on, and is said where that word asks for something; after "=" stand the values
+    for which it is said, and a comma parts words of which one is enough.
+    """
+
+    def holds(condition: str) -> bool:
+        name, _, values = condition.partition("=")
+        value = _value(part, name)
+        return str(value) in values.split("|") if values else value not in NOTHING
+
+    def kept(clause: re.Match[str]) -> str:
+        return clause[2] if any(holds(condition) for condition in clause[1].split(",")) else ""
+
+    return CLAUSE.sub(kept, template)
+
+
 def tokens(part: Spoken, template: str, where: str, unit: Said) -> Iterator[Token]:
     """A sentence of a part in pieces: plain text and live words. ``where`` is the part's place in the recipe."""
-    for text, name, _, _ in string.Formatter().parse(template):
+    for text, name, _, _ in string.Formatter().parse(said(part, template)):
         if text:
             yield text
         if name:
@@ -122,13 +148,13 @@ class SpokenPart:
 
 def say_part(part: Spoken, where: str, unit: Said) -> SpokenPart:
     """A part's title and sentences."""
-    lines = tuple(tuple(tokens(part, template, where, unit)) for template in part.sentences)
-    return SpokenPart(where, part.title, lines)
+    lines = (tuple(tokens(part, template, where, unit)) for template in part.sentences)
+    return SpokenPart(where, part.title, tuple(line for line in lines if line))
 
 
 def spoken(part: Spoken, unit: Said) -> str:
     """A part's sentences as plain text."""
     return " ".join(
-        "".join(token if isinstance(token, str) else token.text for token in tokens(part, template, "", unit))
-        for template in part.sentences
+        "".join(token if isinstance(token, str) else token.text for token in line)
+        for line in say_part(part, "", unit).lines
     )

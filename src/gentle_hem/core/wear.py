@@ -89,7 +89,8 @@ def wear(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
 
 def _getting_in(recipe: Recipe, worn: Worn) -> list[Finding]:
     buttoned = recipe.panels.stand > 0
-    if recipe.opening.place is not OpeningPlace.NONE or (buttoned and isinstance(recipe.lower, Gown)):
+    all_down = buttoned and (recipe.panels.down == "skirt" or isinstance(recipe.lower, Gown))
+    if recipe.opening.place is not OpeningPlace.NONE or all_down:
         return []  # a zip, or buttons all the way down
     get = recipe.figure.get
     bust, shoulders, hip = get("bust_girth"), get("off_shoulder_girth"), get("hip_girth")

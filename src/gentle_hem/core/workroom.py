@@ -13,10 +13,10 @@ from dataclasses import dataclass, field, replace
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Remedy
 from gentle_hem.core.join import stitched
-from gentle_hem.core.parts import Allowances, BandMade, BodiceMade, LowerMade, Opening
+from gentle_hem.core.parts import Allowances, BandMade, BodiceMade, EdgeAbove, LowerMade, Opening
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.seams import Run, Seam
-from gentle_hem.core.what import What
+from gentle_hem.core.what import Section, What
 
 
 @dataclass(frozen=True)
@@ -31,12 +31,21 @@ class Dressed:
     findings: tuple[Finding, ...] = ()
     remedies: Mapping[str, tuple[Remedy, ...]] = field(default_factory=dict)
     """Ways to close a seam that does not meet, by the seam's name."""
+    above: EdgeAbove | None = None
+    """The edge of the bodice that the rest hangs from; None where there is no bodice yet."""
+    unspread: Mapping[What, Piece] = field(default_factory=dict)
+    """Pieces as they were before they were slashed and spread: what their lining is cut from."""
     hem: Run = field(default_factory=Run)
     """The lowest edge of the half garment, from centre front to centre back, godets and all."""
     length: float = 0.0
     """From the natural waist to the hem, mm."""
     opened: float = 0.0
     """What slits and vents add to the step, all round (mm)."""
+
+    @property
+    def cut_in_one(self) -> bool:
+        """Whether the bodice is carried on down as a gown, without a seam below."""
+        return any(what.section is Section.GOWN for what in self.pieces)
 
     @property
     def half_hem(self) -> float:

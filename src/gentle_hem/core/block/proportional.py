@@ -23,7 +23,7 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
-from gentle_hem.core.pattern import Dart
+from gentle_hem.core.pattern import Dart, Fold
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length
 from gentle_hem.core.what import SHOULDER_DART, Half, Sign
@@ -163,10 +163,13 @@ class _Proportional:
         if intake:
             middle = neck + along * (self.shoulder / 2 + intake / 2)
             apex = middle + (-along.left) * BACK_SHOULDER_DART_LENGTH
-            dart = Dart("shoulder", self.shoulder / 2, intake, apex, Sign.shaped(Half.BACK, "shoulder dart"))
+            dart = Dart(
+                "shoulder", self.shoulder / 2, intake, apex, Sign.shaped(Half.BACK, "shoulder dart"), fold=Fold.TO_SIDE
+            )
             legs = (neck + along * (self.shoulder / 2), apex, neck + along * (self.shoulder / 2 + intake))
             paper.step(
-                "The shoulder drops {drop}; at half its length a dart {intake} wide and {long} long.",
+                "The shoulder drops {drop}; at half its length a dart {intake} wide and {long} long, folded toward the "
+                "armhole.",
                 shoulder, line(*legs), points={"T": tip}, drop=SHOULDER_DROP, intake=intake,
                 long=BACK_SHOULDER_DART_LENGTH,
             )  # fmt: skip
@@ -178,7 +181,7 @@ class _Proportional:
         paper.step("The armhole passes half the across back and 0.5 cm, {across}.", hole,
                    points={"A": cross, "U": underarm}, across=self.across_back + 5)  # fmt: skip
         stitched = half - self.back_dart - self.at_side / 2
-        apex = Point(max(stitched / 2 - 5, 20), -self.armhole_level)
+        apex = Point(max(half / 2 - 5, 20), -self.armhole_level)
         waist = waist_with_dart(Point(0, -self.side_level), apex, float(self.back_dart), stitched, -self.side_level)
         self._waist_step(paper, waist.path, apex, float(self.back_dart))
         seam = side_seam(waist.path.end, underarm, underarm)

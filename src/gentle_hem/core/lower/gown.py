@@ -38,7 +38,7 @@ class Gown(LowerPart):
         "Cut in one with the bodice, {length} below the waist, hip ease {hip_ease}, the back quarter "
         "{hip_shift} wider, "
         "hem {hem}.",
-        "At the knee it is {knee} and comes in {knee_in} at each side; the hem comes in {hem_in} at each "
+        "At the knee it is {knee}[knee=shaped: and comes in {knee_in} at each side]; the hem comes in {hem_in} at each "
         "side; the seat "
         "comes in {seat} behind.",
     )

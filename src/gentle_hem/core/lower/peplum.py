@@ -12,11 +12,20 @@ from pydantic import Field
 from gentle_hem.core.findings import Remedy, in_recipe, warn
 from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.lower.circle_family import DoubleCircle, HighLowSkirt
-from gentle_hem.core.lower.flare import NAMED_SWEEPS, say_sweep
+from gentle_hem.core.lower.flare import NAMED_SWEEPS, RadiusRule, say_sweep
 from gentle_hem.core.lower.full import GatheredSkirt, PleatedSkirt, say_fullness
 from gentle_hem.core.lower.panel import HemAllowance
 from gentle_hem.core.lower.straight import meet_the_bodice
-from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, SeamLength, between, number_between
+from gentle_hem.core.parts import (
+    FinishedLength,
+    Host,
+    LowerMade,
+    LowerPart,
+    SeamLength,
+    StretchPercent,
+    between,
+    number_between,
+)
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.walk import Walked
@@ -31,10 +40,10 @@ class Peplum(LowerPart):
 
     title: ClassVar[str] = "Peplum"
     sentences: ClassVar[tuple[str, ...]] = (
-        "A {style} peplum, {length} finished, on a top of {top_length} where that is given, sewn to {seam}, hem {hem}.",
-        "A circular one is a {sweep}; a gathered or pleated one is cut {fullness} as wide as its seam; a "
-        "high and low one "
-        "is {back} at the back.",
+        "A {style} peplum, {length} finished, on a top of {top_length}, sewn to {seam}, hem {hem}.",
+        "[style=circle|high_low:It is a {sweep}][style=circle: in {pieces}, its radius drawn on {rule}, {tape_mark}; "
+        "{arc_allowance}, and the seam is drafted {stretch} smaller.][style=high_low:, {back} at the back.]"
+        "[style=gathered|pleated:It is cut {fullness} as wide as its seam.]",
     )
     words: ClassVar[dict[str, Word]] = {
         "style": choice(
@@ -54,6 +63,8 @@ class Peplum(LowerPart):
         "seam": length("waist seam of the peplum", without="the bodice's waist as it measures"),
         "hem": length("hem allowance"),
         "sweep": number("sweep in degrees", *NAMED_SWEEPS, spoken=say_sweep),
+        "pieces": choice("pieces", (0, "as few pieces as lie flat"), (1, "1 piece"), (2, "2 pieces"), (4, "4 pieces")),
+        **{word: CircleSkirt.words[word] for word in ("rule", "tape_mark", "arc_allowance", "stretch")},
         "fullness": number("times the seam", (1.5, "1.5 times"), (2, "twice"), (3, "three times"), spoken=say_fullness),
         "back": length("length at the back"),
     }
@@ -65,6 +76,11 @@ class Peplum(LowerPart):
     seam: SeamLength | None = Field(None, description="Its waist where it is cut already; nothing: the bodice's.")
     hem: HemAllowance = Field(12.0, description="Hem allowance.")
     sweep: Annotated[float, number_between(90, 720, "degrees of sweep")] = 360.0
+    pieces: Literal[0, 1, 2, 4] = Field(0, description="Of a circular one; 0: 2, or 4 beyond 300°.")
+    rule: RadiusRule = RadiusRule.SEAM_LINE
+    tape_mark: Annotated[Length, between(0, 10)] = 0.0
+    arc_allowance: Annotated[Length, between(0, 200)] | None = None
+    stretch: StretchPercent = 0.0
     fullness: Annotated[float, number_between(1.15, 4, "times the seam")] = 2.0
     back: FinishedLength = Field(280.0, description="Length at the back of a high and low one.")
 
@@ -103,5 +119,8 @@ class Peplum(LowerPart):
             return HighLowSkirt(sweep=min(self.sweep, 680), front=long, back=self.back, seam=self.seam, hem=self.hem)
         if self.style == "double":
             return DoubleCircle(length=long, seam=self.seam, hem=self.hem)
-        pieces: Literal[2, 4] = 4 if self.sweep > 300 else 2
-        return CircleSkirt(sweep=self.sweep, length=long, seam=self.seam, hem=self.hem, pieces=pieces)
+        return CircleSkirt(
+            sweep=self.sweep, length=long, seam=self.seam, hem=self.hem,
+            pieces=self.pieces or (4 if self.sweep > 300 else 2), rule=self.rule, tape_mark=self.tape_mark,
+            arc_allowance=self.arc_allowance, stretch=self.stretch,
+        )  # fmt: skip

@@ -21,6 +21,7 @@ from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, stop
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.lower.panel import (
     HemAllowance,
     HipEase,
@@ -48,10 +49,37 @@ FRONT_IN, BACK_IN, BACK_RISE = inches(1), 30.0, 22.0
 BACK_CROTCH, BACK_LEG = inches(2), inches(1.5)
 """The back's crotch is extended 2 in more, its inside leg 1½ in more at mid-thigh and hem: common practice."""
 
+ABOVE_KNEE = inches(2)
+"""The knee lies 2 in above the middle of the inside leg, where it was not measured: common practice (trade 6)."""
+
+LEAST_FORK = 15.0
+"""A front fork shorter than this cannot be sewn (mm)."""
+
 SITTING = inches(0.5)
 """Sitting ease below the crotch depth: common practice."""
 
-LEAST_OVER_HALF_THIGH = 10.0
+
+def _no_fork(front: float, quarter: float, more: float) -> Finding:
+    return stop(
+        "no-front-fork",
+        "Half the thigh and what was added give a front crotch line of {front}, and the hip quarter with its ease is "
+        "{quarter}: that leaves no fork to sew. It is drawn {least} long.",
+        *in_recipe("lower.thigh_more", "lower.school"),
+        remedies=(
+            Remedy("hip-school", "Draft the crotch by the hip", {"lower.school": "hip"}, "", {}),
+            *(
+                (Remedy("more", "Take half the thigh and {more}", {"lower.thigh_more": more}, "", {"more": more}),)
+                if more <= MOST_OVER_HALF_THIGH
+                else ()
+            ),
+        ),
+        front=front,
+        quarter=quarter,
+        least=LEAST_FORK,
+    )
+
+
+MOST_OVER_HALF_THIGH = 120.0
 
 
 class Trousers(LowerPart):
@@ -62,6 +90,8 @@ class Trousers(LowerPart):
         "Trousers, {length} finished, {hem_round} round each hem, sewn to {seam}, the crotch drafted by "
         "{school}, hem {hem}.",
         "Ease: {hip_ease} round the hip, {crotch_ease} more in the crotch depth; the side seams take {side_in}.",
+        "[school=thigh:The front is half the thigh and {thigh_more} wide at the crotch. ]The back goes {back_crotch} "
+        "further at the crotch and {back_leg} at mid-thigh and hem.",
     )
     words: ClassVar[dict[str, Word]] = {
         "length": length(
@@ -76,6 +106,9 @@ class Trousers(LowerPart):
             "more crotch depth", presets=((0.0, "none"), (20.0, "2 cm"), (40.0, "4 cm")), nothing="no"
         ),
         "side_in": length("taken at the side seams"),
+        "thigh_more": length("more than half the thigh", presets=((10.0, "1 cm"), (inches(2), "2 in"))),
+        "back_crotch": length("back's crotch further", presets=((inches(2), "2 in"),)),
+        "back_leg": length("back's inside leg further", presets=((inches(1.5), "1 1/2 in"),)),
     }
 
     kind: Literal["trousers"] = "trousers"
@@ -86,6 +119,15 @@ class Trousers(LowerPart):
     hip_ease: HipEase = Field(inches(4), description="Ease round the whole hip: 1 in a quarter for easy legs.")
     crotch_ease: Annotated[Length, between(0, 150)] = Field(0.0, description="More depth from waist to crotch.")
     side_in: Annotated[Length, between(0, 80)] = Field(20.0, description="What the side seams take from hip to waist.")
+    thigh_more: Annotated[Length, between(10, MOST_OVER_HALF_THIGH)] = Field(
+        10.0, description="By the thigh school: front crotch line beyond half the thigh, 1 cm at least."
+    )
+    back_crotch: Annotated[Length, between(20, 120)] = Field(
+        BACK_CROTCH, description="Back's crotch beyond the front's."
+    )
+    back_leg: Annotated[Length, between(0, 80)] = Field(
+        BACK_LEG, description="Back's inside leg beyond the front's at mid-thigh and hem."
+    )
     hem: HemAllowance = Field(40.0, description="Hem allowance.")
 
     def remedies(self, report: Walked) -> list[Remedy]:
@@ -116,28 +158,32 @@ class _Draft:
         quarter = notes.work(
             "hip quarter", (hip + part.hip_ease) / 4, "({hip} + {ease}) ÷ 4", hip=hip, ease=part.hip_ease
         )
+        findings: list[Finding] = []
+        hip_fork, thigh_fork = hip / 18, thigh / 2 + part.thigh_more - quarter
         if part.school == "thigh":
             front = notes.work(
-                "front crotch line", max(thigh / 2 + LEAST_OVER_HALF_THIGH, quarter + 15), "{thigh} ÷ 2 + {more}",
-                rule="thigh school: never below half the thigh and 1 cm", thigh=thigh, more=LEAST_OVER_HALF_THIGH,
-                instead=(("hip school", quarter + hip / 18),),
+                "front crotch line", thigh / 2 + part.thigh_more, "{thigh} ÷ 2 + {more}", rule="thigh school",
+                thigh=thigh, more=part.thigh_more, instead=(("hip school", quarter + hip_fork),),
             )  # fmt: skip
             extension = float(front) - quarter
+            if extension < LEAST_FORK:
+                findings.append(_no_fork(float(front), float(quarter), part.thigh_more + LEAST_FORK - extension))
+                extension = LEAST_FORK
         else:
             extension = notes.work(
-                "front crotch extension", hip / 18, "{hip} ÷ 18", rule="hip school, hip ÷ 16 to hip ÷ 20; from memory",
-                hip=hip, instead=(("thigh school", max(thigh / 2 + LEAST_OVER_HALF_THIGH - quarter, 15.0)),),
+                "front crotch extension", hip_fork, "{hip} ÷ 18", rule="hip school, hip ÷ 16 to hip ÷ 20; from memory",
+                hip=hip, instead=(("thigh school", thigh_fork),),
             )  # fmt: skip
         extension = float(extension)
         parts = quarters(host, part.seam, (quarter - FRONT_IN, quarter - BACK_IN), part.side_in)
-        findings: list[Finding] = [*measures.findings, *dart_findings(parts)]
+        findings += [*measures.findings, *dart_findings(parts)]
         across = notes.work(
             "crotch width, front and back",
-            2 * quarter + 2 * extension + BACK_CROTCH,
+            2 * quarter + 2 * extension + part.back_crotch,
             "2 × ({hip_quarter} + {extension}) + {more_behind}",
             hip_quarter=quarter,
             extension=extension,
-            more_behind=BACK_CROTCH,
+            more_behind=part.back_crotch,
         )
         if across < thigh + 10:
             findings.append(
@@ -157,16 +203,18 @@ class _Draft:
                 )
             )  # fmt: skip
         long = max(part.length, float(crotch) + 40)
-        front_hem = max((part.hem_round - BACK_LEG) / 2, 40.0)
+        front_hem = max((part.hem_round - part.back_leg) / 2, 40.0)
         hip_width = float(quarter)
         middle = (hip_width - extension) / 2
-        knee = min(float(crotch) + (long - crotch) / 2 - inches(2), long - 10)
+        knee = self._knee(float(crotch), long)
         outer_hem = Point(middle + front_hem / 2, -long)
-        front_leg = self._inside_leg(Point(-extension, -crotch), Point(middle - front_hem / 2, -long), knee, middle)
-        back_foot = Point(middle - front_hem / 2 - BACK_LEG, -long)
+        foot = Point(middle - front_hem / 2, -long)
+        front_leg = self._inside_leg(Point(-extension, -crotch), foot, knee, 0.0)
+        back_foot = foot - Point(part.back_leg, 0)
         drop_back = 0.0
         for _ in range(40):  # the back's crotch point is lowered until the inside legs walk
-            back_leg = self._inside_leg(Point(-extension - BACK_CROTCH, -crotch - drop_back), back_foot, knee, middle)
+            fork = Point(-extension - part.back_crotch, -crotch - drop_back)
+            back_leg = self._inside_leg(fork, back_foot, knee, part.back_leg, front_leg)
             over = back_leg.length - front_leg.length
             if abs(over) < 1e-6:
                 break
@@ -181,13 +229,38 @@ class _Draft:
         notes.work("crotch length of the pattern", crotch_length, "front and back crotch seam, walked")
         return self._sewn(pieces, tuple(findings))
 
-    def _inside_leg(self, top: Point, foot: Point, knee: float, middle: float) -> Path:
-        """From the crotch point down to the hem: hollow to the knee, then straight."""
+    def _knee(self, crotch: float, long: float) -> float:
+        """How far below the seam the knee lies: as measured, or 2 in above the middle of the inside leg."""
+        measured = self.host.figure.get("waist_to_knee")
+        if measured is not None:
+            level = self.notes.work(
+                "knee level", measured - self.host.level, "{waist_to_knee} − {seam_below_waist}",
+                waist_to_knee=measured, seam_below_waist=self.host.level,
+            )  # fmt: skip
+        else:
+            level = self.notes.work(
+                "knee level", crotch + (long - crotch) / 2 - ABOVE_KNEE, "{crotch} + {inside_leg} ÷ 2 − {above}",
+                rule="the knee was not measured", crotch=crotch, inside_leg=long - crotch, above=ABOVE_KNEE,
+            )  # fmt: skip
+        return min(float(level), long - 10)
+
+    def _inside_leg(self, top: Point, foot: Point, knee: float, further: float, front: Path | None = None) -> Path:
+        """From the crotch point down to the hem: hollow to the knee, then straight.
+
+        A back's goes ``further`` than the ``front``'s at mid-thigh, half-way from the fork to the knee.
+        """
         share = 0.42
         at_knee = Point(foot.x + (top.x - foot.x) * share * 0.6, -knee)
         if not foot.y + 5 < at_knee.y < top.y - 20:
             return Path.of(Line(top, foot))
         down = (foot - at_knee).unit
+        if front is not None:
+            level = (front.start.y - knee) / 2
+            met = front.crossings(Path.through(Point(-3000, level), Point(3000, level)))
+            if met and top.y - 10 > level > at_knee.y + 10:
+                at_thigh = front.point_at(met[0][0]) - Point(further, 0)
+                thigh = smooth_through([top, at_thigh, at_knee], arrive=down)
+                return Path((*thigh.segments, Line(at_knee, foot)))
         reach = top.distance(at_knee)
         curve = Cubic(
             top, top + Point((at_knee.x - top.x) * 0.45, -reach * 0.25), at_knee - down * (reach * 0.4), at_knee

@@ -60,13 +60,13 @@ def carried_down(piece: Piece, below: Below) -> Piece:
     if below.length < LEAST and below.point < LEAST:
         raise CannotMake("there is nothing to carry down")
     old_foot, corner = waist.path.start, waist.path.end
-    x0 = old_foot.x
+    x0 = centre.path.start.x  # the original centre line, from which hip and hem are measured
     carried = below.length >= LEAST
     outer = _side_below(corner, x0, below) if carried else None
     level = corner.y - below.length if carried else corner.y
-    seat_level = corner.y - below.waist_to_hip - BELOW_SEAT
-    seat = below.seat if level < seat_level - 20 else 0.0
-    foot = Point(x0 + seat, min(level, old_foot.y) - below.point)
+    seat = below.seat if level < corner.y - below.waist_to_hip - BELOW_SEAT - 20 else 0.0
+    line = _centre_below(centre.path, x0, corner, below, seat, min(level, old_foot.y) - below.point)
+    foot = line.end
     edge_end = outer.start if outer else corner
     bottom = Path.through(foot, edge_end)
     made_darts: list[Dart] = [d for d in piece.darts if d.edge != "waist"]
@@ -79,19 +79,45 @@ def carried_down(piece: Piece, below: Below) -> Piece:
     notches = [replace(n, at=n.at + shift) if n.edge == "side" else n for n in piece.notches if n.edge != "waist"]
     if outer:
         notches.append(Notch("side", shift, UNNAMED, double=piece.what.half is not Half.FRONT))
-    line = (
-        Path.through(centre.path.start, foot)
-        if len(centre.path.segments) == 1
-        else Path((*centre.path.segments, Line(old_foot, foot)))
-    )
-    if seat:
-        hip, inner = Point(x0, corner.y - below.waist_to_hip), Point(x0 + seat, seat_level)
-        third = BELOW_SEAT / 3
-        hollow = Cubic(hip, hip - Point(0, third), inner + Point(0, third), inner)
-        line = Path((*centre.path.segments, Line(old_foot, hip), hollow, Line(inner, foot)))
     paths = {"waist": bottom, "side": new_side, centre.name: line}
     edges = tuple(replace(e, path=paths[e.name]) if e.name in paths else e for e in piece.edges)
     return replace(piece, edges=edges, darts=tuple(made_darts), notches=tuple(notches))
+
+
+def _centre_below(centre: Path, x0: float, corner: Point, below: Below, seat: float, level: float) -> Path:
+    """The centre line carried on down to a level: what was taken in at the waist runs out to nothing at the hip, and
+    the seat's contour is counted from the original line (trade 4.3).
+    """
+    waist, hip = centre.end, Point(x0, corner.y - below.waist_to_hip)
+    if abs(waist.x - x0) < 1e-9 and not seat:
+        foot = Point(x0, level)
+        return (
+            Path.through(centre.start, foot)
+            if len(centre.segments) == 1
+            else Path((*centre.segments, Line(waist, foot)))
+        )
+    parts: list[Line | Cubic] = []
+    if abs(waist.x - x0) < 1e-9:
+        parts.append(Line(waist, hip))
+    else:
+        third = (waist.y - hip.y) / 3
+        parts.append(Cubic(waist, waist + centre.arriving * (0.5 * third), hip + Point(0, third), hip))
+    if seat:
+        inner = Point(x0 + seat, hip.y - BELOW_SEAT)
+        third = BELOW_SEAT / 3
+        parts.append(Cubic(hip, hip - Point(0, third), inner + Point(0, third), inner))
+    low = parts[-1].end
+    if level < low.y - 1e-6:
+        parts.append(Line(low, Point(low.x, level)))
+    run = Path(tuple(parts))
+    met = run.crossings(_level(level))
+    if met and level > run.end.y + 1e-6:
+        run = run.between(0.0, met[0][0])
+    return Path((*centre.segments, *run.segments))
+
+
+def _level(y: float) -> Path:
+    return Path.through(Point(-3000, y), Point(5000, y))
 
 
 def _side_below(corner: Point, x0: float, below: Below) -> Path:
@@ -164,4 +190,22 @@ def as_hem(piece: Piece, old: str, allowance: float) -> Piece:
     )
     darts = tuple(replace(d, edge="hem") if d.edge == old else d for d in piece.darts)
     notches = tuple(replace(n, edge="hem") if n.edge == old else n for n in piece.notches)
+    return replace(piece, edges=edges, darts=darts, notches=notches)
+
+
+MOST_TRUED = 25.4
+"""Side seams that differ by more than this are not trued to each other (mm)."""
+
+
+def trued_at_side(piece: Piece, over: float) -> Piece:
+    """A carried half, centre on its left, whose side seam is made shorter by ``over`` at its lower end."""
+    side, bottom = piece.edge("side"), piece.edge("waist")
+    if not 0 < over <= MOST_TRUED or over > side.path.segments[0].length - LEAST:
+        return piece
+    path = side.path.split(over)[1]
+    last = bottom.path.segments[-1]
+    made = Path((*bottom.path.segments[:-1], Line(last.start, path.start)))
+    edges = tuple(replace(e, path={"side": path, "waist": made}.get(e.name, e.path)) for e in piece.edges)
+    darts = tuple(replace(d, at=d.at - over) if d.edge == "side" else d for d in piece.darts)
+    notches = tuple(replace(n, at=n.at - over) if n.edge == "side" else n for n in piece.notches)
     return replace(piece, edges=edges, darts=darts, notches=notches)

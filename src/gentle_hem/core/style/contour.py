@@ -57,8 +57,8 @@ class Contour(RecipePart):
 
     title: ClassVar[str] = "Contour"
     sentences: ClassVar[tuple[str, ...]] = (
-        "Under the zip the centre back is taken in {zip_taken} at the waist, {zip_run}, and {give_back}; the waist "
-        "there is dropped {zip_drop}.",
+        "Under the zip the centre back is taken in {zip_taken} at the waist[zip_taken:, {zip_run}, and {give_back}; "
+        "the back dart is placed {zip_dart}]. The bodice is made {zip_drop} shorter there.",
         "Closer than the block: {neckline} out of the neckline, {armhole} out of the armhole, {centre} out of the "
         "centre of a bare top, and under the bust it {under_bust}.",
     )
@@ -69,7 +69,13 @@ class Contour(RecipePart):
             help="So that the zip does not bulge in the hollow of the back.", nothing="nothing"),
         "zip_run": choice("where the contour runs", ("half", "from the chest line"), ("full", "from the neck")),
         "give_back": choice("given back", ("side", "given back at the side"), ("none", "not given back")),
-        "zip_drop": length("waist dropped at centre back", nothing="nothing"),
+        "zip_dart": choice(
+            "where the back dart is placed", ("old", "from the old centre line"), ("new", "from the new one"),
+            help="From the new line it moves in as far as the centre does, its middle still upright.",
+        ),
+        "zip_drop": length(
+            "shorter at centre back", nothing="no", help="Its waist edge lies that much higher over the hollow."
+        ),
         "neckline": length("pinched out of the neckline", nothing="nothing"),
         "armhole": length("pinched out of the armhole", nothing="nothing"),
         "centre": length("pinched out of the centre", nothing="nothing"),
@@ -81,6 +87,7 @@ class Contour(RecipePart):
     zip_taken: Annotated[Length, between(0, 40)] = 0.0
     zip_run: ZipRun = ZipRun.HALF
     give_back: Literal["side", "none"] = "side"
+    zip_dart: Literal["old", "new"] = "old"
     zip_drop: Annotated[Length, between(0, 30)] = 0.0
     neckline: Pinch = 0.0
     armhole: Pinch = 0.0
@@ -110,7 +117,14 @@ class Contour(RecipePart):
         before = back.stitched_length("waist")
         table.redraw(
             table.back,
-            lambda p: taken_in_at_back(p, self.zip_taken, self.zip_run, self.give_back == "side", self.zip_drop),
+            lambda p: taken_in_at_back(
+                p,
+                self.zip_taken,
+                self.zip_run,
+                self.zip_drop,
+                side_out=self.zip_taken * (self.give_back == "side"),
+                dart_out=self.zip_taken * (self.zip_dart == "new"),
+            ),
         )
         after = table.pieces[table.back].stitched_length("waist")
         given = notes.work(
@@ -161,14 +175,17 @@ def under_bust_level(front: Piece, figure: Figure) -> float:
     return front.bust_point.y - BELOW_BUST
 
 
-def taken_in_at_back(piece: Piece, taken: float, run: ZipRun, give_back: bool, drop: float) -> Piece:
-    """The back with its centre line taken in at the waist, its waist raised by ``drop`` at the centre (mm).
+def taken_in_at_back(
+    piece: Piece, taken: float, run: ZipRun, shorter: float, *, side_out: float, dart_out: float
+) -> Piece:
+    """The back with its centre line taken in at the waist, and made ``shorter`` at the centre (mm).
 
-    ``half`` begins at the chest line, the armhole's level; ``full`` at the neck.
+    ``half`` begins at the chest line, the armhole's level; ``full`` at the neck. The side is moved ``side_out``, the
+    dart ``dart_out`` from the centre.
     """
     centre = centre_of(piece)
     top, foot = centre.path.start, centre.path.end
-    new_foot = foot + Point(taken, drop)
+    new_foot = foot + Point(taken, shorter)
     if run is ZipRun.FULL:
         line = Path.through(top, new_foot)
     else:
@@ -176,9 +193,9 @@ def taken_in_at_back(piece: Piece, taken: float, run: ZipRun, give_back: bool, d
         if chest.y - new_foot.y < 30:
             raise CannotMake("the chest line lies too near the waist")
         third = (chest.y - new_foot.y) / 3
-        lean = Point(taken / (chest.y - new_foot.y), -1).unit
-        line = Path.of(Line(top, chest), Cubic(chest, chest - Point(0, third), new_foot - lean * third, new_foot))
-    return with_waist_ends(piece, line, taken if give_back else 0.0)
+        # upright at the waist, so that it runs on below it without a corner
+        line = Path.of(Line(top, chest), Cubic(chest, chest - Point(0, third), new_foot + Point(0, third), new_foot))
+    return with_waist_ends(piece, line, side_out, dart_out=dart_out)
 
 
 def pinched(piece: Piece, edge: str, share: float, intake: float) -> Piece:

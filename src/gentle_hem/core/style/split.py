@@ -185,46 +185,66 @@ class LevelCut:
 
 
 def cut_across(piece: Piece, line: Path, parts: tuple[What, What], edge_name: str, allowance: float) -> LevelCut:
-    """A half with its centre on the left, cut from its centre line to its side along ``line``.
+    """A half with its centre on the left, cut from its centre line to its side along a level ``line``.
 
-    Waist darts that the line crosses stay open above, on the new edge, and are closed below, so that the
+    The line is drawn with the waist darts closed: beyond each it goes on where the dart's other leg comes to lie. Waist
+    darts that it crosses stay open above, on the new edge, and are closed below, so that the
     lower part is one piece. Both keep "waist" as the name of their lowest edge; the lower part's top is
     ``edge_name``. Raises CannotMake when the line meets another dart or misses the centre or the side.
     """
     centre = piece.edges[-1]
     on_centre = centre.path.crossings(line)
-    on_side = piece.edge("side").path.crossings(line)
-    if not on_centre or not on_side:
+    if not on_centre:
         raise CannotMake("the line does not run from the centre to the side seam")
-    at_centre, from_centre = on_centre[0]
-    at_side, from_side = on_side[-1]
+    at_centre = on_centre[0][0]
+    run, opened = _over_darts(piece, centre.path.point_at(at_centre))
+    met = piece.edge("side").path.crossings(_onwards(run.end))
+    if not met:
+        raise CannotMake("the line does not run from the centre to the side seam")
+    at_side = met[-1][0]
+    run = Path((*run.segments[1:], Line(run.end, piece.edge("side").path.point_at(at_side))))
     for dart in piece.darts_of("side"):
         if dart.at - 2 < at_side < dart.at + dart.intake + 2:
             raise CannotMake("the line runs into the bust dart at the side")
-    run = line.between(from_centre, from_side) if from_centre < from_side else None
-    if run is None:
-        raise CannotMake("the line does not run from the centre to the side seam")
     made = split(
         piece, Mouth.place("side", at_side), Mouth.place(centre.name, at_centre),
         earlier_line=run, later_line=run.reversed(), parts=parts, edge_name="cut", role=Role.WAIST,
         allowance=allowance,
     )  # fmt: skip
     above, below = made.earlier, made.later
-    opened: list[Dart] = []
-    for dart in piece.darts_of("waist"):
-        near, far = piece.dart_leg_paths(dart)
-        a, b = run.crossings(near), run.crossings(far)
-        if not a or not b:
-            continue
-        opened.append(replace(dart, edge="waist", at=a[0][0], intake=b[0][0] - a[0][0]))
     above = _renamed(above, "cut", "waist")
     above = replace(above, darts=(*above.darts, *opened))
     below = _renamed(below, "cut", edge_name)
-    for dart in tuple(below.darts_of("waist")):
+    for dart in reversed(below.darts_of("waist")):  # from the side in, so that those left keep their places
         crossing = next((d for d in opened if d.landmark == dart.landmark), None)
         if crossing is not None:
             below = _closed_through(below, dart, edge_name)
     return LevelCut(above, replace(below, bust_point=None, grain=upright_grain(below, 0.35)))
+
+
+def _onwards(start: Point) -> Path:
+    return Path.through(start, start + Point(4000, 0))
+
+
+def _over_darts(piece: Piece, start: Point) -> tuple[Path, list[Dart]]:
+    """A level line from the centre to beyond the last waist dart it meets, and those darts as they open on it.
+
+    Beyond a dart it goes on at the place of the far leg that meets the near leg's when the dart is closed. The path
+    begins with an empty stretch at ``start``.
+    """
+    places, opened, long = [start - Point(1, 0), start], [], 0.0
+    for dart in piece.darts_of("waist"):
+        near, far = piece.dart_leg_paths(dart)
+        met = near.crossings(_onwards(places[-1]))
+        if not met:
+            continue
+        from_point = near.length - met[0][0]
+        a, b = near.point_at(met[0][0]), far.point_at(far.length - from_point)
+        long += places[-1].distance(a)
+        opened.append(replace(dart, edge="waist", at=long, intake=a.distance(b)))
+        long += a.distance(b)
+        places += [a, b]
+    return Path.through(*places), opened
 
 
 def _renamed(piece: Piece, old: str, new: str) -> Piece:
@@ -260,7 +280,7 @@ def _closed_through(piece: Piece, dart: Dart, top: str) -> Piece:
     names = [e.name for e in made]
     start = names.index("waist")
     notches = tuple(n for n in piece.notches if n.edge not in ("waist", top))
-    darts = tuple(d for d in piece.darts if d is not dart and d.edge != "waist")
+    darts = tuple(d for d in piece.darts if d is not dart and (d.edge != "waist" or d.at < dart.at))
     return replace(piece, edges=tuple(made[start:] + made[:start]), darts=darts, notches=notches)
 
 

@@ -13,18 +13,20 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Remedy, in_recipe, note, refused, warn
-from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.parts import Allowances, BodiceMade
 from gentle_hem.core.pattern import Dart, Finished, Piece, Role
 from gentle_hem.core.seams import seam_of, seam_of_layers
-from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends
+from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends, trued_at_side
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
 from gentle_hem.core.style.fronts import (
     BUTTON_THICKNESS,
+    FACING_BESIDE,
     OFF_THE_RIDGE,
     button_levels,
+    faced_with_stand,
     keyhole_facing,
     pointed_waist,
     twisted,
@@ -59,6 +61,9 @@ SHARE_ALONG = {
 """Where along an edge's path a moved dart opens, unless another dart is there already."""
 
 CLEAR_OF_DART = 12.0
+
+SAID_FROM = 3.0
+"""What is trued by less than this is not worth saying (mm)."""
 
 DART_ABOVE_HIP = {Half.FRONT: 50.8, Half.BACK: 25.4}
 """A dart carried below the waist ends 2 in above the hip at the front, 1 in at the back: common practice
@@ -156,12 +161,7 @@ class _Styled:
         else:
             self._ends()
         if panels.twist:
-            table.attempt(
-                "twist", "panels.twist",
-                lambda: table.redraw(
-                    table.front, lambda p: twisted(p, panels.twist, panels.twist_spread, table.allowances)
-                ),
-            )  # fmt: skip
+            table.attempt("twist", "panels.twist", self._twist)
         for half, depth in ((table.front, panels.front_yoke), (table.back, panels.back_yoke)):
             if depth:
                 table.attempt(
@@ -186,8 +186,24 @@ class _Styled:
         return table.made()
 
     def _carry(self, carry: Callable[[Piece], Below]) -> None:
-        for what in (self.table.front, self.table.back):
-            self.table.redraw(what, lambda p: carried_down(p, carry(p)))
+        table, halves = self.table, (self.table.front, self.table.back)
+        for what in halves:
+            table.redraw(what, lambda p: carried_down(p, carry(p)))
+        front, back = (table.pieces[what].stitched_length("side") for what in halves)
+        longer = table.front if front > back else table.back
+        over = abs(front - back)
+        table.redraw(longer, lambda p: trued_at_side(p, over))
+        if over > SAID_FROM:
+            table.findings.append(
+                note(
+                    "sides-trued",
+                    "The side of the {piece} is longer by {over} from its own shape; it is made as much shorter at its "
+                    "lower end, so that the side seams walk.",
+                    *in_recipe("lower.hip_shift"),
+                    piece=longer.name,
+                    over=over,
+                )
+            )
 
     def _ends(self) -> None:
         table, panels = self.table, self.panels
@@ -223,23 +239,20 @@ class _Styled:
         keep = self.panels.ends == "midriff"
         cut_under_bust(table, table.front, level, keep)
         # the back is cut where the side seams, both walked from the waist, meet the front's line
-        cut_under_bust(table, table.back, self._same_along_side(back, front, level, above_waist), keep)
+        cut = front.edge("side").drawn_length - table.pieces[table.front].edge("side").drawn_length
+        cut_under_bust(table, table.back, self._at_side(back, cut), keep)
         if keep:
             midriff_joined(table)
         else:
             table.level = -above_waist
 
-    def _same_along_side(self, back: Piece, front: Piece, level: float, guess: float) -> float:
-        """The level at which a level line cuts as much off the back's side seam as the front's line off its own."""
-        across = _across(level)
-        met = front.edge("side").path.crossings(across)
-        if not met:
-            raise CannotMake("the line does not meet the side seam")
-        wanted = met[-1][0]
+    @staticmethod
+    def _at_side(back: Piece, cut: float) -> float:
+        """The level at which a line cuts so much off the back's side seam, as the front's cuts off its own."""
         side = mirrored(back).edge("side").path
-        if not 0 < wanted < side.length:
+        if not 0 < cut < side.length:
             raise CannotMake("the line does not meet the back's side seam")
-        return side.point_at(wanted).y
+        return side.point_at(cut).y
 
     def _necks(self) -> None:
         style, table = self.style, self.table
@@ -341,7 +354,17 @@ class _Styled:
                 )
             )
         for piece, _ in fronts:
-            self.table.put(with_button_stand(with_buttonholes(piece, levels, panels.button), width, width + 40.0))
+            self.table.put(
+                with_button_stand(with_buttonholes(piece, levels, panels.button), width, width + FACING_BESIDE)
+            )
+        facing = self.table.pieces.get(self.table.front.as_layer(Layer.FACING).as_panel(Panel.NECK))
+        if facing is not None:
+            self.table.put(faced_with_stand(facing, width))
+            front = next(p for p, _ in fronts if any(e.role is Role.NECKLINE for e in p.edges))
+            self.table.put(self.table.pieces[front.what].with_edge("stand top", finished=None))
+            self.table.seams.append(
+                seam_of_layers("stand facing seam", (front.what, "stand top"), (facing.what, "stand top"))
+            )
         there = {(what, edge.name) for what, piece in self.table.pieces.items() for edge in piece.edges}
         # a centre front seam is no seam any more: it is buttoned
         self.table.seams = [s for s in self.table.seams if all((x.piece, x.edge) in there for x in s.stretches)]
@@ -350,7 +373,8 @@ class _Styled:
         """Where the buttons lie, with their working."""
         count = self.panels.buttons
         bust = self.bust_point.y if self.bust_point else (top + foot) / 2
-        levels, spacing = button_levels(top, min(max(bust, foot + 40), top - 40), foot, count)
+        levels, spacing = button_levels(top, min(max(bust, foot + 40), top - 40), foot, count,
+                                        goes_on=self.panels.down == "skirt")  # fmt: skip
         self.notes.work(
             "button spacing", spacing, "from {bust_to_seam}, bust to waist seam, in equal spaces",
             rule=f"one at the bust, one above the seam: {len(levels)} buttons", bust_to_seam=bust - foot,
@@ -371,6 +395,13 @@ class _Styled:
             button=self.panels.button, thickness=BUTTON_THICKNESS,
         )  # fmt: skip
         return levels
+
+    def _twist(self) -> None:
+        table, panels, flat = self.table, self.panels, self.table.pieces[self.table.front]
+        if panels.front_yoke or panels.front_princess is not PrincessFrom.NONE:
+            raise CannotMake("its cuts fan over the whole front; take the front's yoke or princess seam out")
+        table.redraw(table.front, lambda p: twisted(p, panels.twist, panels.twist_spread, table.allowances))
+        table.unspread = (flat,)
 
     def _keyhole(self) -> None:
         self.table.redraw(self.table.front, lambda p: with_keyhole(p, 25.0, 110.0, 55.0))
@@ -433,10 +464,6 @@ def _pleated(piece: Piece) -> Piece:
 def _back_facing(piece: Piece) -> Piece | None:
     facing = neck_facing(mirrored(piece))
     return mirrored(facing) if facing else None
-
-
-def _across(level: float) -> Path:
-    return Path.through(Point(-1500, level), Point(2500, level))
 
 
 MET_BY_FACING = (Role.SIDE, Role.ARMHOLE, Role.SHOULDER, Role.CENTRE_FRONT, Role.CENTRE_BACK)

@@ -32,6 +32,7 @@ class Styling:
     findings: list[Finding] = field(default_factory=list)
     level: float = 0.0
     point: float = 0.0
+    unspread: tuple[Piece, ...] = ()
     usual: Mapping[str, Any] = field(default_factory=dict)
     """What each word of the style is when nothing is asked: the way out of a line that cannot be drawn."""
 
@@ -55,6 +56,7 @@ class Styling:
         return replace(
             self.bodice, pieces=tuple(self.pieces.values()), seams=tuple(self.seams),
             edge=EdgeAbove(self.waist, self.level, self.point), findings=(*self.bodice.findings, *self.findings),
+            unspread=self.unspread,
         )  # fmt: skip
 
     @property

@@ -27,11 +27,13 @@ def redrawn(piece: Piece, **paths: Path) -> Piece:
     )
 
 
-def with_waist_ends(piece: Piece, centre_line: Path, side_out: float, narrower: float = 0.0) -> Piece:
+def with_waist_ends(
+    piece: Piece, centre_line: Path, side_out: float, narrower: float = 0.0, dart_out: float = 0.0
+) -> Piece:
     """The piece with its waist running from the end of ``centre_line`` to a side moved out by ``side_out``.
 
-    The side seam keeps its length; the dart is made ``narrower``, half from each leg. Dart legs stay equally
-    long. Raises CannotMake when the waist has more than one dart or a neighbour is used up.
+    The side seam keeps its length; the dart is made ``narrower``, half from each leg, and moved ``dart_out`` as it is.
+    Dart legs stay equally long. Raises CannotMake when the waist has more than one dart or a neighbour is used up.
     """
     waist, side = piece.edge("waist"), piece.edge("side")
     darts = piece.darts_of("waist")
@@ -42,12 +44,12 @@ def with_waist_ends(piece: Piece, centre_line: Path, side_out: float, narrower: 
     if darts:
         near, far = piece.dart_legs(darts[0])
         step = (far - near).unit * (narrower / 2)
-        inner = [near + step, far - step]
+        inner = [near + step + Point(dart_out, 0), far - step + Point(dart_out, 0)]
     if inner and (inner[0].x - start.x < 5 or end.x - inner[1].x < 5):
         raise CannotMake("the dart would run over the centre or the side")
     last = waist.path.segments[-1]
     seam = _side_of_length(
-        piece, inner[1] if inner else None, last.length + narrower / 2 + side_out, end, side.drawn_length
+        piece, inner[1] if inner else None, last.length + narrower / 2 + side_out - dart_out, end, side.drawn_length
     )
     places = [start, *inner, seam.start]
     path = Path(tuple(Line(a, b) for a, b in itertools.pairwise(places)))
@@ -58,11 +60,23 @@ def with_waist_ends(piece: Piece, centre_line: Path, side_out: float, narrower: 
             for e in piece.edges
         ),
         darts=tuple(
-            replace(d, at=start.distance(inner[0]), intake=inner[0].distance(inner[1])) if d in darts else d
+            replace(
+                d,
+                at=start.distance(inner[0]),
+                intake=inner[0].distance(inner[1]),
+                apex=d.apex + Point(dart_out, 0),
+                bends=(_moved(d.bends[0], dart_out), _moved(d.bends[1], dart_out)),
+            )
+            if d in darts
+            else d
             for d in _shifted(piece, seam)
         ),
     )
     return made
+
+
+def _moved(places: tuple[Point, ...], out: float) -> tuple[Point, ...]:
+    return tuple(place + Point(out, 0) for place in places)
 
 
 def _side_of_length(piece: Piece, far: Point | None, reach: float, foot: Point, length: float) -> Path:

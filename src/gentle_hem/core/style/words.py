@@ -31,9 +31,10 @@ class Style(RecipePart):
 
     title: ClassVar[str] = "Style"
     sentences: ClassVar[tuple[str, ...]] = (
-        "The front neckline is {front_neck}, {front_depth} deep; the back is {back_neck}, {back_depth} deep; both "
-        "open {wider} wider at the shoulder.",
-        "It is held by {top}, cut {top_taken} below the shoulder where it is off it, {straps} {strap_width} wide.",
+        "The front neckline is {front_neck}[front_neck:, {front_depth} deep]; the back is {back_neck}"
+        "[back_neck:, {back_depth} deep]; both open {wider} wider at the shoulder.",
+        "It is held by {top}[top=off_shoulder:, cut {top_taken} below the shoulder], {straps}"
+        "[straps,top=halter: {strap_width} wide].",
         "The bust dart {bust_dart}; the front waist dart {waist_dart}, made {narrower} narrower, its point "
         "{dart_short}; waist darts are {stitched}.",
         "The neck is {facing}, {keyhole}.",
@@ -95,11 +96,11 @@ class Panels(RecipePart):
 
     title: ClassVar[str] = "Panels and waist line"
     sentences: ClassVar[tuple[str, ...]] = (
-        "It ends {ends}, {depth} deep where that is asked.",
+        "It ends {ends}[ends=basque|dropped:, {depth} deep].",
         "Princess seams: {front_princess} in front, {back_princess} behind. Yokes: {front_yoke} in front, "
         "{back_yoke} behind.",
-        "Button stand: {stand}; where there is one it takes {buttons} buttons of {button}. The centre front is "
-        "twisted with {twist} cuts of {twist_spread}.",
+        "Button stand: {stand}[stand:; it takes {buttons} buttons of {button}, which {down}]. Cuts of a twist at the "
+        "centre front: {twist}[twist:, each opened by {twist_spread}].",
     )
     words: ClassVar[dict[str, Word]] = {
         "ends": choice(
@@ -124,7 +125,11 @@ class Panels(RecipePart):
                         nothing="none"),
         "buttons": number("buttons", (5, "5"), (6, "6"), (8, "8"), (10, "10")),
         "button": length("button", presets=((11.0, "11 mm"), (15.0, "15 mm"), (19.05, "3/4 in"))),
-        "twist": number("twist cuts", (0, "no"), (2, "2"), (3, "3"), (4, "4")),
+        "down": choice(
+            "how far the buttons go", ("bodice", "end above the waist seam"), ("skirt", "go on down the skirt"),
+            help="Going on, they keep their spaces, the seam midway between two.",
+        ),
+        "twist": number("twist cuts", (0, "none"), (2, "2"), (3, "3"), (4, "4")),
         "twist_spread": length("each opened by", presets=((69.85, "2 3/4 in"), (76.2, "3 in"), (80.0, "8 cm"))),
     }  # fmt: skip
 
@@ -137,5 +142,6 @@ class Panels(RecipePart):
     stand: Annotated[Length, between(0, 60)] = 0.0
     buttons: Annotated[int, number_between(2, 40, "buttons")] = 5
     button: Annotated[Length, between(5, 60)] = Field(15.0, description="A button's diameter.")
+    down: Literal["bodice", "skirt"] = "bodice"
     twist: Annotated[int, number_between(0, 6, "cuts")] = Field(0, description="Cuts of a twist front; 0: none.")
     twist_spread: Annotated[Length, between(10, 120)] = 69.85

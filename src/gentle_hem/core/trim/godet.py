@@ -71,8 +71,7 @@ class Godets(Trim):
     title: ClassVar[str] = "Godets"
     sentences: ClassVar[tuple[str, ...]] = (
         "{count} godets of {angle}, {height} high, let into {place}, dipping {dip} in the middle, spread "
-        "{fuller} at each "
-        "of {cuts} cuts, hem {hem}.",
+        "{fuller}[fuller: at each of {cuts} cuts], hem {hem}.",
     )
     words: ClassVar[dict[str, Word]] = {
         "count": number("godets", (2, "2"), (4, "4"), (6, "6"), (8, "8")),
@@ -152,7 +151,13 @@ class Godets(Trim):
 
 def _too_many(count: int, held: int, where: str) -> Finding:
     """More godets than there are seams that reach the hem."""
-    ways = [Remedy("slashes", "Let them into slashes in the panels", {f"{where}.place": "slashes"}, "", {})]
+    even = count + count % 2  # slashes lie alike on the left and the right
+    ways = [
+        Remedy(
+            "slashes", "Let {even} into slashes in the panels",
+            {f"{where}.place": "slashes", f"{where}.count": even}, "", {"even": str(even)},
+        )
+    ]  # fmt: skip
     if held:
         ways.insert(0, Remedy("fewer", "Let {held} in", {f"{where}.count": held}, "", {"held": str(held)}))
     return refused(

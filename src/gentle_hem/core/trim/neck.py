@@ -14,16 +14,16 @@ from pydantic import Field
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.findings import in_recipe, note, warn
+from gentle_hem.core.findings import Finding, in_recipe, note, warn
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.join import stitched
 from gentle_hem.core.parts import OpeningPlace, between, number_between
-from gentle_hem.core.pattern import Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.pattern import Edge, Finished, Notch, NotchKind, Piece, Role
 from gentle_hem.core.seams import Run, Seam, Stretch, seam_of, seam_of_pair
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.units import Length, inches
-from gentle_hem.core.what import CENTRE_BACK, CENTRE_FRONT, UNNAMED, Half, Section, Sign, What
+from gentle_hem.core.what import CENTRE_BACK, CENTRE_FRONT, UNNAMED, WAIST_CORNERS, Half, Panel, Section, Sign, What
 from gentle_hem.core.workings import Ratio, Workings
 from gentle_hem.core.workroom import Dressed
 
@@ -128,6 +128,7 @@ def _half_band(
     """A straight band for half the neckline, centre front on the left; its ends take the neckline's own allowances."""
     front, back, front_fold, back_fold = ends
     a = dress.allowances.neck
+    front = front or a  # over a button stand the collar ends at the centre front by itself
     edges = (
         Edge(
             "centre front", Role.CENTRE_FRONT, Path.through(Point(0, height), Point(0, 0)), 0.0 if front_fold else front
@@ -214,13 +215,18 @@ def band_piece(what: What, long: float, wide: float, allowance: float, remark: s
     return Piece(what, edges, remark=remark, grain=(Point(long * 0.3, wide / 2), Point(long * 0.7, wide / 2)))
 
 
+CAPE_EASE = inches(0.5)
+"""A cape is cut half the off-shoulder girth and ½ in, its depth and ½ in: the allowances of its end and of its two
+long edges are in these (trade 8)."""
+
+
 class Cape(Trim):
     """An off-shoulder cape 4 in deep."""
 
     title: ClassVar[str] = "Off-shoulder cape"
     sentences: ClassVar[tuple[str, ...]] = (
         "An off-shoulder cape {depth} deep, its ends slanted {slant}, attached from centre to centre, the "
-        "arm spans free.",
+        "arm spans free and bound.",
     )
     words: ClassVar[dict[str, Word]] = {
         "depth": length("depth"),
@@ -233,51 +239,77 @@ class Cape(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("cape")
-        girth = dress.figure.get("off_shoulder_girth")
-        found = []
-        if girth is None:
-            bust = Measures(dress.figure, notes).take("bust_girth")
-            girth = notes.work(
-                "off-shoulder girth (estimated)",
-                bust * 1.1,
-                "{bust} × {share}",
-                rule="a rule of thumb; confirm at fitting",
-                bust=bust,
-                share=Ratio(1.1),
-            )
-            found.append(
-                note(
-                    "measure-estimated",
-                    "The off-shoulder girth was not measured: {value} is estimated, confirm at fitting.",
-                    *in_recipe("figure.measures.off_shoulder_girth"),
-                    value=float(girth),
-                )
-            )
+        if shoulders_of(dress):
+            raise CannotMake("it lies off the shoulders, and this bodice has its shoulders; take the top off them")
+        girth, found = off_shoulder(dress, notes)
         half = notes.work(
-            "cape, half on the fold", girth / 2 + inches(0.5), "{girth} ÷ 2 + {more}", girth=girth, more=inches(0.5)
-        )
+            "cape, half, as cut", girth / 2 + CAPE_EASE, "{girth} ÷ 2 + {more}", girth=girth, more=CAPE_EASE,
+            rule="the allowance at its end is in it",
+        )  # fmt: skip
         deep = notes.work(
-            "cape depth as cut", self.depth + inches(0.5), "{depth} + {more}", depth=self.depth, more=inches(0.5)
-        )
-        long, a = float(half), dress.allowances.neck
+            "cape depth as cut", self.depth + CAPE_EASE, "{depth} + {more}", depth=self.depth, more=CAPE_EASE,
+            rule="the allowances of its two long edges are in it",
+        )  # fmt: skip
+        long, high, a = float(half) - CAPE_EASE, float(deep) - CAPE_EASE, CAPE_EASE / 2
+        front, back = (_half_top(dress, each) for each in Half)
+        if not front or not back:
+            raise CannotMake("this bodice has no top edge to sew it to")
+        front_long, back_long = (stitched(run.stretches, dress.pieces) for run in (front, back))
+        span = notes.work(
+            "free over each arm", long - front_long - back_long, "{cape} − {half_front_top} − {half_back_top}",
+            cape=long, half_front_top=front_long, half_back_top=back_long,
+        )  # fmt: skip
+        if span < 0:
+            raise CannotMake("it is shorter than the edge it is sewn to; measure round both arms at its level")
         what = dress.free(What(Section.CAPE))
         edges = (
-            Edge("centre front", Role.CENTRE_FRONT, Path.through(Point(0, deep), Point(0, 0)), 0.0),
-            Edge("hem", Role.HEM, Path.through(Point(0, 0), Point(long - self.slant, 0)), a, turned=True),
-            Edge(
-                "end",
-                Role.CENTRE_BACK,
-                Path.through(Point(long - self.slant, 0), Point(long, float(deep))),
-                dress.allowances.panel,
-            ),
-            Edge("top", Role.NECKLINE, Path.through(Point(long, float(deep)), Point(0, float(deep))), a),
+            Edge("centre front", Role.CENTRE_FRONT, Path.through(Point(0, high), Point(0, 0)), 0.0),
+            Edge("hem", Role.HEM, Path.through(Point(0, 0), Point(long - self.slant, 0)), a, False, Finished.BOUND),
+            Edge("end", Role.CENTRE_BACK, Path.through(Point(long - self.slant, 0), Point(long, high)), CAPE_EASE),
+            Edge("top", Role.NECKLINE, Path.through(Point(long, high), Point(0, high)), a),
         )
-        marks = tuple(Notch("top", long * share, Sign("arm span"), kind=NotchKind.OPEN) for share in (0.3, 0.7))
+        marks = tuple(
+            Notch("top", at, Sign("arm span"), double=at == back_long, kind=NotchKind.OPEN)
+            for at in (back_long, long - front_long)
+        )
         piece = Piece(
-            what, edges, cut=1, on_fold=True, notches=marks, remark="left free between the arm notches",
-            grain=(Point(20, deep * 0.25), Point(20, deep * 0.75)),
+            what, edges, cut=1, on_fold=True, notches=marks, remark="left free and bound between the arm notches",
+            grain=(Point(20, high * 0.25), Point(20, high * 0.75)),
         )  # fmt: skip
-        return dress.with_pieces([piece]).also(*found)
+        # the cape's top runs from its end to the centre front
+        own_front = Stretch(what, "top", True, long - front_long, None)
+        own_back = Stretch(what, "top", True, 0.0, back_long)
+        return (
+            dress.with_pieces([piece])
+            .sewn(
+                Seam(f"{what.name} seam, front", front, Run((own_front,), called="cape")),
+                Seam(f"{what.name} seam, back", back, Run((own_back,), called="cape")),
+            )
+            .also(*found)
+        )
+
+
+def off_shoulder(dress: Dressed, notes: Workings) -> tuple[float, list[Finding]]:
+    """Round both arms at the off-shoulder level: measured, or estimated and said so."""
+    girth = dress.figure.get("off_shoulder_girth")
+    if girth is not None:
+        return girth, []
+    bust = Measures(dress.figure, notes).take("bust_girth")
+    worked = notes.work(
+        "off-shoulder girth (estimated)", bust * 1.1, "{bust} × {share}",
+        rule="a rule of thumb; confirm at fitting", bust=bust, share=Ratio(1.1),
+    )  # fmt: skip
+    return worked, [
+        note(
+            "measure-estimated", "The off-shoulder girth was not measured: {value} is estimated, confirm at fitting.",
+            *in_recipe("figure.measures.off_shoulder_girth"), value=float(worked),
+        )
+    ]  # fmt: skip
+
+
+def _half_top(dress: Dressed, half: Half) -> Run:
+    """The top edge of a bare bodice's front or back."""
+    return Run(tuple(s for s in neck_of(dress).stretches if s.piece.half is half), called="top edge")
 
 
 class ElasticCasing(Trim):
@@ -305,38 +337,64 @@ class ElasticCasing(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("elastic")
-        keys = {"waist": "waist_girth", "under_bust": "under_bust_girth", "off_shoulder": "off_shoulder_girth"}
-        body = dress.figure.get(keys[self.place])  # type: ignore[arg-type]
-        found = []
-        if body is None:
-            body = (
-                Measures(dress.figure, notes).take("bust_girth")
-                * {"waist": 0.8, "under_bust": 0.86, "off_shoulder": 1.1}[self.place]
-            )
-            found.append(
-                note(
-                    "measure-estimated",
-                    "The {what} was not measured: {value} is estimated, confirm at fitting.",
-                    *in_recipe(f"figure.measures.{keys[self.place]}"),
-                    what=keys[self.place].replace("_", " "),
-                    value=body,
-                )
-            )
-        notes.work(
+        body, found = self._body(dress, notes)
+        elastic = notes.work(
             "elastic", body * self.share, "{body} × {share}", rule="always tried on", body=body, share=Ratio(self.share)
         )
         wide = notes.work(
             "casing", self.width + 4.0, "{elastic} + {ease}", rule="finished inside", elastic=self.width, ease=4.0
         )
+        edge = self._edge(dress)
+        half = stitched(edge.stretches, dress.pieces)
         long = notes.work(
-            "casing length",
-            body + 40.0,
-            "as long as the edge it is stitched to",
-            body=body,
+            "casing length", 2 * half, "2 × {half_edge}", rule="as long as the edge it is stitched to", half_edge=half
         )
+        if elastic > long:
+            found.append(
+                warn(
+                    "elastic-longer-than-edge",
+                    "The elastic of {elastic} is longer than the edge of {edge} that it is to draw in.",
+                    *in_recipe(f"{where}.share"), elastic=float(elastic), edge=float(long),
+                )
+            )  # fmt: skip
         what = dress.free(What(Section.CASING))
         piece = band_piece(what, float(long), float(wide), 8.0, "stitched down along both edges")
-        return dress.with_pieces([piece]).also(*found)
+        own = Run((Stretch(what, "edge", end=float(long) / 2),), (edge.corners[0], edge.corners[-1]), "casing", long)
+        return dress.with_pieces([piece]).sewn(Seam(f"{what.name} seam", edge, own)).also(*found)
+
+    def _body(self, dress: Dressed, notes: Workings) -> tuple[float, list[Finding]]:
+        if self.place == "off_shoulder":
+            return off_shoulder(dress, notes)
+        measures = Measures(dress.figure, notes)
+        body = measures.take("waist_girth" if self.place == "waist" else "under_bust_girth")
+        return body, list(measures.findings)
+
+    def _edge(self, dress: Dressed) -> Run:
+        """The edge it is stitched along, from the centre front to the centre back. Raises CannotMake."""
+        if self.place == "off_shoulder":
+            if shoulders_of(dress):
+                raise CannotMake("the bodice has its shoulders; take the top off them")
+            if not neck_of(dress):
+                raise CannotMake("this bodice has no top edge to stitch it along")
+            return neck_of(dress)
+        above = dress.above
+        if above is None or dress.cut_in_one:
+            raise CannotMake("this garment has no seam there to stitch it along; join it at that level")
+        ends_there = abs(above.level) < LEVEL if self.place == "waist" else above.level < -LEVEL
+        if ends_there:
+            return above.run
+        midriff = tuple(
+            Stretch(piece.what, "under bust", backwards=True)
+            for piece in dress.outer_upper()
+            if piece.what.panel is Panel.MIDRIFF
+        )
+        if self.place == "under_bust" and len(midriff) == len(Half):
+            return Run(midriff, WAIST_CORNERS, "midriff")
+        raise CannotMake("the bodice has no seam at that level to stitch it along")
+
+
+LEVEL = 10.0
+"""A seam within 1 cm of the waist is at the waist (mm)."""
 
 
 class Belt(Trim):

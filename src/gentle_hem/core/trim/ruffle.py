@@ -159,10 +159,18 @@ def shortened(piece: Piece, edge: str, by: float) -> Piece:
         elif notch.edge != before.name or notch.at < at_before:
             notches.append(notch)
     kept = tuple(n for n in notches if n.edge != edge)
+    darts = []
+    for dart in piece.darts:
+        if dart.edge == after.name:
+            dart = replace(dart, at=dart.at - at_after)
+        beyond = dart.edge == edge or (dart.edge == before.name and dart.at + dart.intake > at_before)
+        if beyond or dart.at < 0:
+            raise CannotMake(f"it would be cut off through the {dart.landmark}")
+        darts.append(dart)
     top, low = piece.grain
     lowest = made[edge].box[3]
     grain = piece.grain if min(top.y, low.y) > lowest else (top, Point(top.x, max(top.y, low.y) - 30))
-    return replace(piece, edges=edges, notches=kept, grain=grain)
+    return replace(piece, edges=edges, darts=tuple(darts), notches=kept, grain=grain)
 
 
 class SideRuffle(Trim):

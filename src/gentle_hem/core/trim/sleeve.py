@@ -46,7 +46,7 @@ class Sleeve(Trim):
     sentences: ClassVar[tuple[str, ...]] = (
         "{style} sleeves {length} long, {ease} of ease round the upper arm, {cap_ease} eased into the armhole, {wrist} "
         "round the hem, hem {hem}.",
-        "A puff is spread {spread} at each of {cuts} cuts and {rise} higher.",
+        "[style=puff:A puff is spread {spread} at each of {cuts} cuts and {rise} higher.]",
     )
     words: ClassVar[dict[str, Word]] = {
         "style": choice("sleeve", ("plain", "Plain set-in"), ("puff", "Puff")),
