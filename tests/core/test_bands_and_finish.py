@@ -98,7 +98,7 @@ def test_a_lining_is_the_outer_with_its_hem_half_an_inch_shorter():
     garment = made(finish={"lining": "whole"})
     for name in ("bodice front", "bodice back", "skirt front", "skirt back"):
         outer, lining = garment.piece(name), garment.piece(f"{name} lining")
-        assert lining.material == "lining"
+        assert lining.cloth == "lining"
         assert lining.seam_line == outer.seam_line
         for a, b in zip(outer.edges, lining.edges, strict=True):
             shorter = LINING_SHORTER if a.role is Role.HEM else 0.0
@@ -117,7 +117,7 @@ def test_facings_bands_and_collars_are_interfaced():
         bodice={"kind": "two_lengths"}, style={"facing": "faced"}, band={"kind": "waistband"},
         trims=[{"kind": "stand_collar"}], finish={"interfacing": "interfaced"},
     )  # fmt: skip
-    stiff = {piece.name for piece in garment.pieces if piece.material == "interfacing"}
+    stiff = {piece.name for piece in garment.pieces if piece.cloth == "interfacing"}
     assert stiff == {
         "front neck facing interfacing",
         "back neck facing interfacing",

@@ -66,8 +66,8 @@ def test_no_seam_is_exempt_from_being_walked(monkeypatch):
     assert {walked.name for walked in whole.seams} >= {"bodice side seam", "bodice shoulder seam", "waist seam"}
     for name in (walked.name for walked in whole.seams):
 
-        def planted(dress, pieces, name=name):
-            return tuple(longer(seam, pieces) if seam.name == name else seam for seam in closed(dress, pieces))
+        def planted(dress, name=name):
+            return tuple(longer(seam, dress.pieces) if seam.name == name else seam for seam in closed(dress))
 
         def longer(seam, pieces):
             first = seam.b.stretches[0]

@@ -65,7 +65,7 @@ def test_every_seam_walks_and_no_side_is_left_over(made):
             told = (piece.what, edge.name) in sewn or edge.finished is not None
             assert told or edge.allowance == 0, f"{piece.name}, {edge.name} is sewn to nothing"
             if edge.role in (Role.SIDE, Role.PRINCESS, Role.SHOULDER, Role.CROTCH, Role.INSIDE_LEG):
-                assert (piece.what, edge.name) in sewn or piece.material == "interfacing", f"{piece.name}, {edge.name}"
+                assert (piece.what, edge.name) in sewn or piece.cloth == "interfacing", f"{piece.name}, {edge.name}"
 
 
 def test_the_drawing_has_the_lengths_the_garment_says(made):

@@ -161,6 +161,8 @@ export const text = {
   takeAway: (title: string) => `Take away: ${title}`,
   earlier: (title: string) => `Make up earlier: ${title}`,
   whichJoin: "Which seam",
+  joinsBetween: "Between sections",
+  seamsWithin: "Within a section",
   ifTaken: "If taken:",
   drawnUp: "drawn up",
   cutInOne: "Cut in one with the bodice: there is no waist seam to meet.",

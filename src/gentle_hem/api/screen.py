@@ -50,7 +50,6 @@ from gentle_hem.core.start import (
 from gentle_hem.core.units import Said, Tape, format_length, tape
 from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, WAIST_SEAM, Walked
 from gentle_hem.core.what import What
-from gentle_hem.core.workings import Working
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
 from gentle_hem.formats.garment_document import (
     finding_document,
@@ -96,7 +95,7 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
         unit=unit.unit,
         sentences=[_sentences(part, unit, _refused(garment)) for part in spoken_parts(recipe, unit)],
         sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
-        joins=[_join(report, garment.workings, unit) for report in garment.joins],
+        joins=_joins(garment, unit),
         seams=[_seam(walked, unit) for walked in garment.seams],
         findings=[
             StageFinding(**finding_document(finding, unit).model_dump(), stage=stage_of(finding, garment))
@@ -240,7 +239,7 @@ def _piece(item: Laid, mates: dict[tuple[What, str], list[MateOut]], height: flo
     left, bottom, right, top = piece.cut_line.placed(item.placement).box
     return PieceOut(
         name=piece.name,
-        material=piece.material,
+        material=piece.cloth.value,
         cut=piece.cut,
         on_fold=piece.on_fold,
         remark=piece.remark,
@@ -291,7 +290,14 @@ def _why(run: Run, places: dict[int, int]) -> int | None:
     return None if run.why is None else places.get(id(run.why.working))
 
 
-def _join(report: Walked, workings: tuple[Working, ...], unit: Tape) -> JoinOut:
+def _joins(garment: Garment, unit: Tape) -> list[JoinOut]:
+    """Every seam as it is seen on the ribbon, those that join two sections first."""
+    places = {id(working): k for k, working in enumerate(garment.workings)}
+    inner = (walked for walked in garment.seams if not walked.seam.is_join)
+    return [_join(walked, places, unit) for walked in (*garment.joins, *inner)]
+
+
+def _join(report: Walked, places: dict[int, int], unit: Tape) -> JoinOut:
     meets = report.verdict.fits
     gap = format_length(report.times * abs(report.difference), unit)
     what = "waist" if report.name == WAIST_SEAM else report.name
@@ -319,7 +325,6 @@ def _join(report: Walked, workings: tuple[Working, ...], unit: Tape) -> JoinOut:
         )
         for s in report.sections
     ]  # fmt: skip
-    places = {id(working): k for k, working in enumerate(workings)}
     return JoinOut(
         upper_why=_why(report.seam.a, places),
         lower_why=_why(report.seam.b, places),
@@ -339,6 +344,7 @@ def _join(report: Walked, workings: tuple[Working, ...], unit: Tape) -> JoinOut:
         fullness=report.fullness,
         cut=format_length(report.times * report.lower.length * report.fullness, unit),
         halved=report.times == 2,
+        between_sections=report.seam.is_join,
     )
 
 

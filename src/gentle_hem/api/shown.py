@@ -126,7 +126,7 @@ class SectionOut(BaseModel):
 
 
 class JoinOut(BaseModel):
-    """The ribbon: half garment, centre front to centre back; lengths in mm, texts spoken."""
+    """A seam on the ribbon, a join of two sections from centre front to centre back; lengths in mm, texts spoken."""
 
     name: str
     upper: UnrolledOut
@@ -144,6 +144,8 @@ class JoinOut(BaseModel):
     fullness: float
     cut: str
     halved: bool
+    between_sections: bool
+    """Whether it joins two sections of the garment, as the waist seam does."""
     upper_why: int | None
     lower_why: int | None
 

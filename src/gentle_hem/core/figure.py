@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from typing import Annotated, ClassVar, Literal, get_args
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, PrivateAttr
 
 from gentle_hem.core.names import Name
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, LengthError
 
 MeasureKey = Literal[
-    "neck_girth", "shoulder_width", "shoulder_length", "across_front", "across_back",
+    "neck_girth", "shoulder_width", "cross_shoulder_front", "cross_shoulder_back", "shoulder_length", "across_front",
+    "across_back",
     "upper_bust_girth", "bust_girth", "under_bust_girth", "waist_girth", "high_hip_girth", "hip_girth",
     "bust_span", "shoulder_to_upper_bust", "shoulder_to_bust_point", "shoulder_to_under_bust",
     "shoulder_to_hip", "front_waist_length", "back_waist_length", "nape_to_waist",
@@ -74,9 +75,28 @@ class Figure(BaseModel):
 
     simulated: tuple[MeasureKey, ...] = Field((), description="Measures whose reading came from a simulated tape.")
 
+    def watched(self) -> WatchedFigure:
+        """The same figure, which remembers what was asked of it."""
+        return WatchedFigure.model_construct(**{name: getattr(self, name) for name in type(self).model_fields})
+
     def get(self, key: MeasureKey) -> float | None:
         """The measure, or None when it was not taken: the middle of two readings that agree, else the first."""
         first, second = self.measures.get(key), self.second.get(key)
         if first is not None and second is not None and abs(first - second) <= READINGS_AGREE:
             return (first + second) / 2
         return first if first is not None else second
+
+
+class WatchedFigure(Figure):
+    """A figure that remembers which of its measures one make-up asked for, so that the others can be said."""
+
+    _asked: set[MeasureKey] = PrivateAttr(default_factory=set)
+
+    def get(self, key: MeasureKey) -> float | None:
+        self._asked.add(key)
+        return super().get(key)
+
+    @property
+    def unused(self) -> tuple[MeasureKey, ...]:
+        """The measures that were taken and never asked for, in tape order."""
+        return tuple(key for key in MEASURES if key in self.measures and key not in self._asked)

@@ -54,7 +54,7 @@ class Finish(RecipePart):
         lined = [piece for piece in dress.pieces.values() if self._lines(piece.what)]
         stiffened = [
             replace(
-                piece, what=piece.what.as_layer(Layer.INTERFACING), material="interfacing",
+                piece, what=piece.what.as_layer(Layer.INTERFACING),
                 edges=tuple(replace(edge, finished=Finished.FUSED) for edge in piece.edges),
             )
             for piece in dress.pieces.values()
@@ -79,7 +79,7 @@ def _lining(outer: Piece, allowance: float) -> Piece:
     hemmed = any(edge.role is Role.HEM for edge in piece.edges)
     remark = "hem 1/2 in shorter than the outer" if hemmed else ""
     return replace(
-        piece, material="lining", what=piece.what.as_layer(Layer.LINING), edges=edges, remark=remark,
+        piece, what=piece.what.as_layer(Layer.LINING), edges=edges, remark=remark,
         marks=tuple(mark for mark in piece.marks if mark.kind is MarkKind.DART),
     )  # fmt: skip
 

@@ -8,22 +8,26 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
+from typing import Any
 
 from gentle_hem.core.agreement import agreement
 from gentle_hem.core.cannot import CannotDraw, CannotMake
+from gentle_hem.core.cloth.cloths import Cloths
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.drafting import Step
-from gentle_hem.core.estimates import USUAL_BUST, from_size
+from gentle_hem.core.estimates import USUAL_BUST, Measures, from_size
 from gentle_hem.core.fault import fault
-from gentle_hem.core.figure import Figure
-from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused, stop
+from gentle_hem.core.figure import MEASURES, Figure, WatchedFigure
+from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, note, refused, stop
 from gentle_hem.core.fit import fitted, remedies, side_ends
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.join import stitched, unroll
+from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.join import Unrolled, stitched, unroll
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade
 from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role, finished_alone
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.seams import Manner, Seam, of_pieces, seam_of, seam_of_pair
+from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, seam_of_pair
 from gentle_hem.core.sound import sound
 from gentle_hem.core.style.carry import as_hem
 from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
@@ -31,7 +35,7 @@ from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.walk import WAIST_SEAM, Walked, findings_for, walk
 from gentle_hem.core.wear import Worn, wear
 from gentle_hem.core.what import Half, Layer, Section, What
-from gentle_hem.core.workings import Workings
+from gentle_hem.core.workings import Worked, Workings
 from gentle_hem.core.workroom import Dressed
 
 
@@ -41,8 +45,10 @@ def make_up(recipe: Recipe) -> Garment:
     Never raises for a valid recipe; a dress that cannot be sewn or worn has findings that say why. An error nobody
     foresaw ends its stage, not the rest.
     """
-    dress = Dressed(recipe.allowances, recipe.opening, recipe.figure, findings=tuple(agreement(recipe.figure)))
-    told = _Told(Workings(), dress)
+    findings = tuple(agreement(recipe.figure))
+    figure = recipe.figure.watched()
+    recipe = recipe.model_copy(update={"figure": figure})
+    told = _Told(Workings(), Dressed(recipe.allowances, recipe.opening, figure, findings=findings))
     ended: list[Finding] = []
     try:
         _made_up(recipe, told)
@@ -55,16 +61,17 @@ def make_up(recipe: Recipe) -> Garment:
         )  # fmt: skip
     except Exception as error:
         ended.append(fault("garment", error))
-    pieces, unsound = _drawable(told.dress.pieces.values())
-    seams = _closed(told.dress, pieces)
-    pieces = _finished(pieces, seams)
+    seams = _closed(told.dress)
+    pieces, unsound = _drawable(_finished(told.dress.pieces, seams, recipe.cloths).values())
+    seams = of_pieces(seams, pieces)
     walked: list[Walked] = []
     for seam in seams:
         try:
             walked.append(walk(seam, pieces, told.dress.remedies.get(seam.name, ())))
         except Exception as error:
             ended.append(fault(seam.name, error))
-    findings = (*told.dress.findings, *ended, *unsound, *_walked(walked))
+    walked = [_reasoned(seam, told.notes) if seam.seam.is_join else seam for seam in walked]
+    findings = (*told.dress.findings, *_unused(figure, told.dress), *ended, *unsound, *_walked(walked))
     return Garment(tuple(pieces.values()), tuple(walked), tuple(told.notes), findings, told.draft)
 
 
@@ -114,7 +121,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         told.dress = _buttoned_down(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes)
     told.dress = recipe.finish.on(told.dress)
-    told.dress = told.dress.also(*wear(recipe, _worn(told.dress, waist), notes))
+    told.dress = told.dress.also(*wear(recipe, _worn(told.dress, block, waist), notes))
 
 
 def _hemmed(dress: Dressed, edge: EdgeAbove, gown: Gown) -> Dressed:
@@ -152,7 +159,9 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
             ]
         )  # fmt: skip
     seam = _waist_seam(dress.with_pieces(lower.pieces), recipe, above, lower)
-    dress = replace(dress.sewn(seam).with_part(lower), hem=lower.hem, length=above.level + recipe.lower.hangs)
+    dress = replace(
+        dress.sewn(seam).with_part(lower), lower=lower.waist, hem=lower.hem, length=above.level + recipe.lower.hangs
+    )
     if above.point and not lower.point:
         dress = dress.also(
             refused(
@@ -277,21 +286,21 @@ def _drawable(pieces: Iterable[Piece]) -> tuple[dict[What, Piece], list[Finding]
     return kept, findings
 
 
-def _closed(dress: Dressed, pieces: Mapping[What, Piece]) -> tuple[Seam, ...]:
-    """Every seam whose pieces could be drawn, and the centre seam of every pair that no part has sewn yet."""
+def _closed(dress: Dressed) -> tuple[Seam, ...]:
+    """Every seam, and the centre seam of every pair that no part has sewn yet."""
     sewn = {(stretch.piece, stretch.edge) for seam in dress.seams for stretch in seam.stretches}
     pairs = [
         seam_of_pair(f"{piece.name} {edge.name} seam", piece.what, edge.name)
-        for piece in pieces.values()
+        for piece in dress.pieces.values()
         for edge in piece.edges
         if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and edge.allowance > 0 and edge.finished is None
         if (piece.what, edge.name) not in sewn
     ]
-    return (*of_pieces(dress.seams, pieces), *pairs)
+    return (*dress.seams, *pairs)
 
 
-def _finished(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> dict[What, Piece]:
-    """The pieces, every edge with an allowance that is in no seam saying how it is finished."""
+def _finished(pieces: Mapping[What, Piece], seams: Iterable[Seam], cloths: Cloths) -> dict[What, Piece]:
+    """The pieces, each from its cloth, every edge with an allowance that is in no seam saying how it is finished."""
     sewn = {(stretch.piece, stretch.edge) for seam in seams for stretch in seam.stretches}
 
     def said(piece: Piece, edge: Edge) -> Edge:
@@ -299,11 +308,68 @@ def _finished(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> dict[What,
         return replace(edge, finished=finished_alone(edge.role)) if alone else edge
 
     return {
-        what: replace(piece, edges=tuple(said(piece, edge) for edge in piece.edges)) for what, piece in pieces.items()
-    }
+        what: replace(
+            piece, edges=tuple(said(piece, edge) for edge in piece.edges),
+            cloth=piece.cloth if piece.cloth is ClothRole.PAPER else cloths.role_of(what),
+        )
+        for what, piece in pieces.items()
+    }  # fmt: skip
 
 
-def _worn(dress: Dressed, waist: float) -> Worn:
+EXPLAINED = 0.05
+"""A working that comes to within this of an edge's length says how long it is (mm)."""
+
+
+def _reasoned(walked: Walked, notes: Workings) -> Walked:
+    """A join with the working behind the length of either side: the part's own, or the sum of what is drawn."""
+    seam, times = walked.seam, walked.times
+
+    def why(run: Run, laid: Unrolled, fullness: float) -> Run:
+        length = laid.length * fullness
+        own = run.why
+        if own is not None and min(abs(own - length), abs(own - times * length)) < EXPLAINED:
+            return run
+        return replace(run, why=_summed(run, laid, fullness, times, notes.about(seam.name)))
+
+    return replace(
+        walked, seam=replace(seam, a=why(seam.a, walked.upper, 1.0), b=why(seam.b, walked.lower, seam.fullness))
+    )
+
+
+def _summed(run: Run, laid: Unrolled, fullness: float, times: int, notes: Workings) -> Worked:
+    """How long a run is, as the sum of the edges it is made of."""
+    terms: dict[str, Any] = {}
+    shares: list[str] = []
+    for one in laid.runs:
+        name = one.piece.name.replace(" ", "_").replace(",", "")
+        while name in terms and abs(terms[name] - one.length * fullness) > EXPLAINED:
+            name += "_again"
+        terms[name] = one.length * fullness
+        shares.append(name)
+    counted = {name: shares.count(name) for name in terms}
+    added = " + ".join(f"{{{name}}}" if count == 1 else f"{count} × {{{name}}}" for name, count in counted.items())
+    whole = f"2 × ({added})" if times == 2 else added
+    return notes.work(
+        f"{run.name}, measured", times * laid.length * fullness, whole, rule="on the stitching line, darts closed",
+        **terms,
+    )  # fmt: skip
+
+
+def _unused(figure: WatchedFigure, dress: Dressed) -> list[Finding]:
+    """The measures that were taken and that nothing of this dress asked for, in one sentence."""
+    unused = figure.unused
+    if not unused or not dress.pieces:
+        return []
+    names = ", ".join(MEASURES[key] for key in unused)
+    return [
+        note(
+            "measures-unused", "Taken, and not used by this dress: {names}.",
+            *in_recipe("figure"), names=names,
+        )
+    ]  # fmt: skip
+
+
+def _worn(dress: Dressed, block: BodiceMade, waist: float) -> Worn:
     upper = dress.outer_upper()
     neck = sum(
         piece.stitched_length(edge.name)
@@ -316,8 +382,46 @@ def _worn(dress: Dressed, waist: float) -> Worn:
     return Worn(
         waist=waist, neck=2 * neck if neck and held else None, hem=2 * dress.half_hem, opened=dress.opened,
         below_waist=dress.length, trousers_crotch=_crotch(dress.pieces.values()), front_length=front,
-        back_length=back,
+        back_length=back, bust=_bust(block), hip=_hip(dress, block),
     )  # fmt: skip
+
+
+def _bust(block: BodiceMade) -> float | None:
+    """Round the drafted block at its bust level; None where it has no bust point."""
+    level = next((piece.bust_point.y for piece in block.pieces if piece.bust_point is not None), None)
+    if level is None:
+        return None
+    widths = [across(piece, level) for piece in block.pieces]
+    return 2 * sum(width for width in widths if width is not None)
+
+
+def _hip(dress: Dressed, block: BodiceMade) -> float | None:
+    """Round the lower part or gown at the hip; None for a flare, whose hip is checked by its sweep, or a short one."""
+    drop = Measures(dress.figure, Workings()).take("waist_to_hip")
+    if dress.above is None:
+        return None
+    if dress.cut_in_one:
+        waist = max(piece.edge("waist").path.box[3] for piece in block.pieces)
+        widths = [across(dress.pieces[what], waist - drop) for what in dress.above.run.pieces]
+    else:
+        tops = [(dress.pieces[s.piece], dress.pieces[s.piece].edge(s.edge).path.box) for s in dress.lower.stretches]
+        if any(box[3] - box[1] > LEVEL_WAIST for _, box in tops):
+            return None
+        widths = [across(piece, box[3] - (drop - dress.above.level)) for piece, box in tops]
+    if not widths or any(width is None for width in widths):
+        return None
+    return 2 * sum(width for width in widths if width is not None)
+
+
+def across(piece: Piece, level: float) -> float | None:
+    """How far a piece reaches across at a level, mm; None where it does not reach it."""
+    line = Path.through(Point(-9000, level), Point(9000, level))
+    met = [piece.seam_line.point_at(at).x for at, _ in piece.seam_line.crossings(line)]
+    return max(met) - min(met) if len(met) > 1 else None
+
+
+LEVEL_WAIST = 15.0
+"""A waist edge that rises by more than this is a flare's (mm)."""
 
 
 def length_of(half: Half, pieces: Iterable[Piece]) -> float | None:

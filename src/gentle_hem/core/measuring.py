@@ -39,6 +39,8 @@ TABS: dict[str, tuple[Taking, ...]] = {
         Taking("shoulder_width", "From shoulder tip to shoulder tip, across the back."),
         Taking("shoulder_length", "From the neck point to the shoulder tip, one side."),
         Taking("across_front", "Between the armholes in front, half-way up the armhole."),
+        Taking("cross_shoulder_front", "In front, from shoulder tip to shoulder tip."),
+        Taking("cross_shoulder_back", "Behind, from shoulder tip to shoulder tip."),
         Taking("across_back", "Between the armholes behind, half-way up the armhole."),
         Taking("bust_span", "From bust point to bust point."),
         Taking("off_shoulder_girth", "Round both shoulders and arms where an off-shoulder edge would lie."),

@@ -19,6 +19,7 @@ from functools import cached_property
 from typing import Any
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.crossing import line_with_line
 from gentle_hem.core.geometry.parallel import (
@@ -212,7 +213,7 @@ class Piece:
     edges: tuple[Edge, ...]
     cut: int = 1
     on_fold: bool = False
-    material: str = "cloth"
+    cloth: ClothRole = ClothRole.OUTER
     darts: tuple[Dart, ...] = ()
     notches: tuple[Notch, ...] = ()
     grain: tuple[Point, Point] = (Point(0, 0), Point(0, 100))

@@ -24,6 +24,7 @@ from gentle_hem.core.band.band import Band, NoBand
 from gentle_hem.core.block import BODICES
 from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.block.not_yet import NoBodice
+from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.finish import Finish
 from gentle_hem.core.fit import JoinPlan
@@ -69,6 +70,7 @@ class Recipe(RecipePart):
     join: JoinPlan = Field(default_factory=JoinPlan)
     trims: tuple[AnyTrim, ...] = Field((), max_length=10, description="What is added, in order.")
     finish: Finish = Field(default_factory=Finish)
+    cloths: Cloths = Field(default_factory=Cloths)
     allowances: Allowances = Field(default_factory=Allowances)
     opening: Opening = Field(default_factory=Opening)
     remarks: KeptText = Field("", max_length=4000)
@@ -97,7 +99,8 @@ UNDRAWN = (MeasuredBodice, NoBodice)
 """Bodices that have no draft to be styled or carried on down."""
 
 PLACES = (
-    "figure", "bodice", "contour", "style", "panels", "band", "lower", "join", "finish", "opening", "allowances"
+    "figure", "bodice", "contour", "style", "panels", "band", "lower", "join", "finish", "cloths", "opening",
+    "allowances",
 )  # fmt: skip
 """The parts of a recipe in the order of the trade; what is added comes after the join."""
 

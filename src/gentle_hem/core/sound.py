@@ -16,6 +16,7 @@ from gentle_hem.core.findings import Finding, Place, in_recipe, stop
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.pattern import Edge, Piece
+from gentle_hem.core.what import Layer
 
 HALVINGS = 8
 """How often the widest allowance is sought by halving: to within a 256th of what was asked."""
@@ -36,7 +37,7 @@ def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
             ]
             made = replace(piece, edges=edges)
         looked.append(made)
-        if piece.material == "lining":
+        if piece.what.layer is Layer.LINING:
             continue  # its outline is the outer piece's
         if _crosses_itself(made.seam_line):
             findings.append(

@@ -17,7 +17,7 @@ from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, note, st
 from gentle_hem.core.join import Unrolled, unroll
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.seams import Seam, Verdict
-from gentle_hem.core.what import CENTRE_FRONT, What
+from gentle_hem.core.what import CENTRE_FRONT, UNNAMED, Half, Sign, What
 from gentle_hem.core.workings import Percent
 
 SEAM_TOLERANCE = 1.5
@@ -31,6 +31,9 @@ INVISIBLE_OFFSET = 3.0
 ACCEPTABLE_OFFSET = 6.0
 """Up to 6 mm passes on prints that hide it; more must be moved, common practice (trade 9.1)."""
 
+MEANT_WITHIN = 40.0
+"""Seams of other names that lie further apart than this were not meant to meet (mm)."""
+
 EASE_FIRM = 0.01
 EASE_PLIABLE = 0.03
 """Ease a seam takes without folds: 1 % on firm cloth, up to 3 % on pliable wool or crepe, common
@@ -43,9 +46,11 @@ WAIST_SEAM = "waist seam"
 class Tie:
     """One landmark of a seam: where it lies on either side, and how far apart."""
 
-    name: str
+    name: Sign
     upper: float
     lower: float
+    lower_name: Sign = UNNAMED
+    """What it is called on the lower side, where that is another name: a gore seam under a princess seam."""
 
     @property
     def offset(self) -> float:
@@ -126,13 +131,26 @@ class Walked:
 
     @property
     def ties(self) -> tuple[Tie, ...]:
-        """Landmarks that both sides have, in order along a."""
-        tied = []
-        for mark in self.upper.landmarks:
-            below = self.lower.at(mark.name) if mark.name else None
-            if below is not None:
-                tied.append(Tie(mark.name, mark.at, below))
-        return tuple(tied)
+        """Landmarks that both sides have, in order along a: by their names, and the other seams of a half by where they
+        lie, each with the nearest.
+        """
+        tied = [
+            Tie(mark.name, mark.at, below)
+            for mark in self.upper.landmarks
+            if mark.name and (below := self.lower.at(mark.name)) is not None
+        ]
+        named = {tie.name for tie in tied}
+        for half in Half:
+            above, left = (
+                [m for m in side.landmarks if m.name.seam and m.name.half is half and m.name not in named]
+                for side in (self.upper, self.lower)
+            )
+            for mark in above:
+                nearest = min(left, key=lambda other: abs(other.at - mark.at), default=None)
+                if nearest is not None and abs(nearest.at - mark.at) <= MEANT_WITHIN:
+                    tied.append(Tie(mark.name, mark.at, nearest.at, nearest.name))
+                    left.remove(nearest)
+        return tuple(sorted(tied, key=lambda tie: tie.upper))
 
     @property
     def sections(self) -> tuple[Between, ...]:
@@ -213,10 +231,12 @@ def _tied_not(walked: Walked, tie: Tie, places: tuple[Place, ...]) -> Finding:
     say = warn if off > ACCEPTABLE_OFFSET else note
     return say(
         "landmark-does-not-meet",
-        "The {mark} of the {below} lies {gap} " + ("behind" if tie.offset > 0 else "before") + " that of the {above}; "
+        "The {mark} of the {below} lies {gap} " + ("behind" if tie.offset > 0 else "before")
+        + (" the {other} of the {above}; " if tie.lower_name else " that of the {above}; ")
         + ("move it." if off > ACCEPTABLE_OFFSET else "a busy print hides it."),
         *places,
-        mark=tie.name,
+        mark=str(tie.lower_name or tie.name),
+        other=str(tie.name),
         above=walked.upper_name,
         below=walked.lower_name,
         gap=off,

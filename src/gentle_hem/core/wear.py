@@ -13,11 +13,15 @@ from dataclasses import dataclass
 from math import radians
 from typing import TYPE_CHECKING
 
+from gentle_hem.core.cloth.cloths import Weight
 from gentle_hem.core.estimates import Measures
+from gentle_hem.core.figure import MeasureKey
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, warn
+from gentle_hem.core.lower.full import StraightCut
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import OpeningPlace
-from gentle_hem.core.workings import Ratio, Worked, Workings
+from gentle_hem.core.trim.neck import NeckBand
+from gentle_hem.core.workings import Percent, Ratio, Worked, Workings
 
 if TYPE_CHECKING:
     from gentle_hem.core.recipe import Recipe
@@ -68,15 +72,20 @@ class Worn:
     trousers_crotch: float | None
     front_length: float | None
     back_length: float | None
+    bust: float | None = None
+    hip: float | None = None
 
 
 def wear(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
     """Every way in which the garment cannot be worn, with ways out."""
     notes = notes.about("wear")
     found = [
+        *_against_the_body(recipe, worn),
         *_getting_in(recipe, worn),
         *_zip(recipe, worn),
         *_over_the_head(recipe, worn),
+        *_band_over_the_head(recipe),
+        *_fullness(recipe),
         *_floor(recipe, worn),
         *_weight(recipe, worn),
     ]
@@ -84,6 +93,86 @@ def wear(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
         found += _trunk(recipe, worn, notes)
     else:
         found += _walking(recipe, worn, notes)
+    return found
+
+
+def _stretch(recipe: Recipe) -> float:
+    """How many times as wide the outer cloth may be drawn round the body."""
+    return 1 + recipe.cloths.outer.across / 100
+
+
+def _against_the_body(recipe: Recipe, worn: Worn) -> list[Finding]:
+    """Where the garment measures less than the body, beyond what its cloth stretches."""
+    keys: tuple[tuple[str, MeasureKey, float | None], ...] = (
+        ("bust", "bust_girth", worn.bust),
+        ("waist", "waist_girth", worn.waist),
+        ("hip", "hip_girth", worn.hip),
+    )
+    found = []
+    for where, key, garment in keys:
+        body = recipe.figure.get(key)
+        if body is None or not garment or garment * _stretch(recipe) >= body - TOO_SMALL_FROM:
+            continue
+        found.append(
+            warn(
+                "smaller-than-body",
+                "The garment measures {garment} at the {where} and the body {body}: it is {short} too small for cloth "
+                "that stretches {stretch}.",
+                *in_recipe("bodice" if where != "hip" else "lower", "cloths.outer.across"),
+                where=where, garment=garment, body=body, short=body - garment,
+                stretch=Percent(recipe.cloths.outer.across),
+            )
+        )  # fmt: skip
+    return found
+
+
+TOO_SMALL_FROM = 5.0
+"""A girth is called too small from half a centimetre on (mm)."""
+
+GATHERS = {Weight.HEAVY: (1.3, 1.7), Weight.MEDIUM: (1.7, 2.4), Weight.LIGHT: (2.2, 3.2), Weight.NET: (2.8, 8.0)}
+"""How full cloth of a weight gathers: 1.5 heavy, 2 medium, 2.5-3 light, net 3 and more; common practice (trade 8)."""
+
+
+def _fullness(recipe: Recipe) -> list[Finding]:
+    """Whether the lower part is gathered as full as its cloth wants."""
+    role = recipe.cloths.contrast if recipe.cloths.contrast_for == "lower" else recipe.cloths.outer
+    fullness = getattr(recipe.lower, "fullness", 1.0)
+    least, most = GATHERS.get(role.weight, (1.0, 8.0))
+    if not isinstance(recipe.lower, StraightCut) or least <= fullness <= most or fullness <= 1.0:
+        return []
+    return [
+        note(
+            "fullness-for-cloth",
+            "Cloth that is " + ("net" if role.weight is Weight.NET else role.weight.value) + " gathers about {usual} "
+            "times; {fullness} times is " + ("thin." if fullness < least else "bulky."),
+            *in_recipe("lower.fullness", "cloths.outer.weight"),
+            usual=Ratio(USUAL_GATHERS[role.weight]), fullness=Ratio(fullness),
+        )
+    ]  # fmt: skip
+
+
+USUAL_GATHERS = {Weight.HEAVY: 1.5, Weight.MEDIUM: 2.0, Weight.LIGHT: 2.5, Weight.NET: 3.0}
+
+
+def _band_over_the_head(recipe: Recipe) -> list[Finding]:
+    """A neck band that is closed must pass the head like a neckline."""
+    if recipe.opening.place is OpeningPlace.CENTRE_BACK:
+        return []
+    head, neck = recipe.figure.get("head_girth") or USUAL_HEAD, Measures(recipe.figure, Workings()).take("neck_girth")
+    found = []
+    for place, trim in enumerate(recipe.trims):
+        if not isinstance(trim, NeckBand) or trim.ties or neck + trim.more >= head + HEAD_EASE:
+            continue
+        found.append(
+            warn(
+                "band-does-not-pass-head",
+                "Closed, the neck band measures {band} round; a head of {head} needs {needed}. Open it behind, or give "
+                "it ties.",
+                *in_recipe(f"trims.{place}.more", "opening.place"),
+                remedies=(Remedy("zip-back", "Open it at the centre back", {"opening.place": "centre_back"}, "", {}),),
+                band=neck + trim.more, head=head, needed=head + HEAD_EASE,
+            )
+        )  # fmt: skip
     return found
 
 
@@ -96,7 +185,7 @@ def _getting_in(recipe: Recipe, worn: Worn) -> list[Finding]:
     bust, shoulders, hip = get("bust_girth"), get("off_shoulder_girth"), get("hip_girth")
     over_head = max(bust or 0.0, shoulders or 0.0)
     ways = [girth for girth in (over_head, hip or 0.0) if girth > 0]
-    if not ways or worn.waist >= min(ways):
+    if not ways or worn.waist * _stretch(recipe) >= min(ways):
         return []
     needed = min(ways)
     short = needed - worn.waist + 0.5

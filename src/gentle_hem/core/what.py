@@ -65,29 +65,36 @@ class Half(StrEnum):
 
 
 class Sign(str):
-    """A place that is matched over a seam: its name, the half it lies in, and whether the cloth is shaped there.
+    """A place that is matched over a seam: its name, the half it lies in, whether the cloth is shaped there, and whether
+    by a seam.
 
     >>> FRONT_DART, FRONT_DART.half, FRONT_DART.shaping
     ('front dart', <Half.FRONT: 'front'>, True)
     """
 
-    __slots__ = ("half", "shaping")
+    __slots__ = ("half", "seam", "shaping")
     half: Half | None
     shaping: bool
+    seam: bool
 
-    def __new__(cls, name: str = "", half: Half | None = None, shaping: bool = False) -> Sign:
+    def __new__(cls, name: str = "", half: Half | None = None, shaping: bool = False, *, seam: bool = False) -> Sign:
         made = super().__new__(cls, name)
-        made.half, made.shaping = half, shaping
+        made.half, made.shaping, made.seam = half, shaping, seam
         return made
 
     @classmethod
     def shaped(cls, half: Half, what: str) -> Sign:
-        """A dart, pleat or seam of a half, called after it: "front dart"."""
+        """A dart or pleat of a half, called after it: "front dart"."""
         return cls(f"{half} {what}", half, True)
+
+    @classmethod
+    def seamed(cls, half: Half, what: str) -> Sign:
+        """A seam down a half, called after it: "front princess seam"."""
+        return cls(f"{half} {what}", half, True, seam=True)
 
     def on_the_other_side(self) -> Sign:
         """The same place on the other half of a whole piece."""
-        return Sign(f"{self} other", self.half, self.shaping)
+        return Sign(f"{self} other", self.half, self.shaping, seam=self.seam)
 
 
 UNNAMED = Sign()
@@ -96,7 +103,8 @@ SIDE_SEAM = Sign("side seam")
 FRONT_DART, BACK_DART = Sign.shaped(Half.FRONT, "dart"), Sign.shaped(Half.BACK, "dart")
 BUST_DART = Sign("bust dart", Half.FRONT, shaping=True)
 SHOULDER_DART = Sign("shoulder dart", Half.FRONT, shaping=True)
-FRONT_PRINCESS, BACK_PRINCESS = Sign.shaped(Half.FRONT, "princess seam"), Sign.shaped(Half.BACK, "princess seam")
+FRONT_PRINCESS = Sign.seamed(Half.FRONT, "princess seam")
+BACK_PRINCESS = Sign.seamed(Half.BACK, "princess seam")
 WAIST_CORNERS = (CENTRE_FRONT, SIDE_SEAM, CENTRE_BACK)
 """The places of an edge that runs from the centre front to the centre back, one piece to each half."""
 

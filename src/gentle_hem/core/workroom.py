@@ -33,6 +33,8 @@ class Dressed:
     """Ways to close a seam that does not meet, by the seam's name."""
     above: EdgeAbove | None = None
     """The edge of the bodice that the rest hangs from; None where there is no bodice yet."""
+    lower: Run = field(default_factory=Run)
+    """The lower part's waist edge; empty where there is none."""
     unspread: Mapping[What, Piece] = field(default_factory=dict)
     """Pieces as they were before they were slashed and spread: what their lining is cut from."""
     hem: Run = field(default_factory=Run)

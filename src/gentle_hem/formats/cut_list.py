@@ -19,7 +19,7 @@ def to_csv(garment: Garment, unit: Said) -> str:
         width, height = right - left, top - bottom
         writer.writerow(
             [
-                piece.name, piece.material, piece.cut, "yes" if piece.on_fold else "no",
+                piece.name, piece.cloth.value, piece.cut, "yes" if piece.on_fold else "no",
                 f"{width:.1f}", f"{height:.1f}", format_length(width, unit), format_length(height, unit),
             ]
         )  # fmt: skip

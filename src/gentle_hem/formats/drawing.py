@@ -111,13 +111,20 @@ def not_ready(garment: Garment, unit: Said) -> tuple[str, ...]:
 LONGEST_REASON = 90
 
 
+def _as_cut(piece: Piece) -> str:
+    """How several of a piece lie on the cloth."""
+    if piece.cut == 1:
+        return ""
+    return ", all alike" if piece.alike else ", a pair" if piece.cut == 2 else ", in pairs"
+
+
 def label(piece: Piece, garment_name: str, figure_name: str, stops: tuple[str, ...] = ()) -> Words:
     """The piece's name, how often it is cut, and whose it is, inside the piece beside the grain line. ``stops`` say why
     the garment must not be cut yet.
     """
-    cut = f"cut {piece.cut}" + (" on the fold" if piece.on_fold else "")
+    cut = f"cut {piece.cut}" + (" on the fold" if piece.on_fold else _as_cut(piece))
     whose = " · ".join(text for text in (garment_name, figure_name) if text)
-    lines: tuple[str, ...] = (piece.name.upper(), f"{cut} · {piece.material}", whose, piece.remark)
+    lines: tuple[str, ...] = (piece.name.upper(), f"{cut} · {piece.cloth}", whose, piece.remark)
     start, end = piece.grain
     top = start if start.y > end.y else end
     left, bottom, right, _ = piece.seam_line.box

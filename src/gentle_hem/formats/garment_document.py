@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, Field
 
+from gentle_hem.core.cut import cut_pieces
 from gentle_hem.core.findings import Finding, Remedy
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path
@@ -69,6 +70,18 @@ class PieceDocument(BaseModel):
     darts: list[DartDocument]
     marks: list[MarkDocument]
     remark: str
+
+
+class CutPieceDocument(BaseModel):
+    """One thing that is cut."""
+
+    name: str
+    piece: str
+    side: str = Field(description="whole, left, right, or alike.")
+    turned_over: bool = Field(description="Whether the paper is turned over to cut it.")
+    on_fold: bool
+    material: str
+    seams: list[str]
 
 
 class StretchDocument(BaseModel):
@@ -143,6 +156,7 @@ class WorkingDocument(BaseModel):
 class GarmentDocument(BaseModel):
     units: Literal["mm"] = "mm"
     pieces: list[PieceDocument]
+    cut_pieces: list[CutPieceDocument]
     seams: list[SeamDocument]
     findings: list[FindingDocument]
     workings: list[WorkingDocument]
@@ -169,7 +183,7 @@ def piece_document(piece: Piece) -> PieceDocument:
     start, end = piece.grain
     return PieceDocument(
         name=piece.name,
-        material=piece.material,
+        material=piece.cloth.value,
         cut=piece.cut,
         on_fold=piece.on_fold,
         seam_line=points(piece.seam_line),
@@ -273,6 +287,18 @@ def garment_document(garment: Garment, unit: Said) -> GarmentDocument:
     pieces = {piece.what: piece for piece in garment.pieces}
     return GarmentDocument(
         pieces=[piece_document(piece) for piece in garment.pieces],
+        cut_pieces=[
+            CutPieceDocument(
+                name=one.name,
+                piece=one.piece.name,
+                side=one.side.value,
+                turned_over=one.turned_over,
+                on_fold=one.on_fold,
+                material=one.cloth.value,
+                seams=list(one.seams),
+            )
+            for one in cut_pieces(garment)
+        ],
         seams=[seam_document(walked, pieces) for walked in garment.seams],
         findings=[finding_document(finding, unit) for finding in garment.findings],
         workings=workings_documents(garment.workings, unit),

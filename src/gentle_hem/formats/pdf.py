@@ -189,7 +189,7 @@ def _draw_map(
         canvas.drawString(
             MARGIN,
             top - i * 5,
-            f"{item.piece.name}: cut {item.piece.cut}{fold}, {item.piece.material}",
+            f"{item.piece.name}: cut {item.piece.cut}{fold}, {item.piece.cloth}",
         )
     list_bottom = top - 4 - len(laid) * 5
     _draw_test_marks(canvas, MARGIN + 3, MARGIN + 12)

@@ -911,7 +911,7 @@ export interface components {
              * @description Measures whose reading came from a simulated tape.
              * @default []
              */
-            simulated: ("neck_girth" | "shoulder_width" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height")[];
+            simulated: ("neck_girth" | "shoulder_width" | "cross_shoulder_front" | "cross_shoulder_back" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height")[];
             /**
              * Taken On
              * @description The day they were taken.
@@ -1005,9 +1005,11 @@ export interface components {
         };
         /**
          * JoinOut
-         * @description The ribbon: half garment, centre front to centre back; lengths in mm, texts spoken.
+         * @description A seam on the ribbon, a join of two sections from centre front to centre back; lengths in mm, texts spoken.
          */
         JoinOut: {
+            /** Between Sections */
+            between_sections: boolean;
             /** Cut */
             cut: string;
             /** Difference */
@@ -1291,7 +1293,7 @@ export interface components {
              * Held
              * @enum {string}
              */
-            held: "neck_girth" | "shoulder_width" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height";
+            held: "neck_girth" | "shoulder_width" | "cross_shoulder_front" | "cross_shoulder_back" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height";
             /** @default steady */
             manner: components["schemas"]["Manner"];
             /** @default cm */
@@ -2403,7 +2405,7 @@ export interface operations {
     read_figure_api_figures_read_post: {
         parameters: {
             query?: {
-                after?: ("neck_girth" | "shoulder_width" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height") | null;
+                after?: ("neck_girth" | "shoulder_width" | "cross_shoulder_front" | "cross_shoulder_back" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height") | null;
                 unit?: components["schemas"]["Unit"] | null;
                 /** @description Eighths or sixteenths of an inch. */
                 mark?: number;

@@ -27,6 +27,8 @@ export const LINES: Record<string, Line> = {
   shoulder_width: line("M-41 90 Q0 80 41 90", "back"),
   shoulder_length: line("M16 80 L41 90"),
   across_front: line("M-36 114 L36 114"),
+  cross_shoulder_front: line("M-44 96 L44 96"),
+  cross_shoulder_back: line("M-44 96 L44 96", "back"),
   across_back: line("M-36 114 L36 114", "back"),
   bust_span: line("M-19 152 L19 152"),
   off_shoulder_girth: round(104, 50),

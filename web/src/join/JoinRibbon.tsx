@@ -10,7 +10,45 @@ const LOWER = 104;
 /** Marks closer than this many units would write over each other; the later one keeps its tick and its thread. */
 const CROWDED = 62;
 
-/** The joins of a garment: one ribbon at a time, every other one key or touch away. */
+/** Every seam of the garment by name: those that join two sections of it, then those inside a section. */
+function SeamChoice({
+  joins,
+  chosen,
+  onChoose,
+}: {
+  joins: Join[];
+  chosen: string;
+  onChoose: (name: string) => void;
+}) {
+  const groups = [
+    { title: text.joinsBetween, seams: joins.filter((join) => join.between_sections) },
+    { title: text.seamsWithin, seams: joins.filter((join) => !join.between_sections) },
+  ];
+  return (
+    <select
+      aria-label={text.whichJoin}
+      value={chosen}
+      onChange={(event) => onChoose(event.target.value)}
+      className="min-h-8 w-full rounded-sm border border-pencil bg-paper px-1.5 font-title text-lg"
+    >
+      {chosen === "" && <option value="">{text.whichJoin}</option>}
+      {groups
+        .filter((group) => group.seams.length > 0)
+        .map((group) => (
+          <optgroup key={group.title} label={group.title}>
+            {group.seams.map((join) => (
+              <option key={join.name} value={join.name}>
+                {join.meets ? "" : "✕ "}
+                {join.name}
+              </option>
+            ))}
+          </optgroup>
+        ))}
+    </select>
+  );
+}
+
+/** The seams of a garment: one ribbon at a time, every other one key or touch away. */
 export function JoinRibbon({
   joins,
   drawn,
@@ -35,15 +73,20 @@ export function JoinRibbon({
   // biome-ignore lint/correctness/useExhaustiveDependencies: new joins make a preview of the old ones wrong
   useEffect(away, [joins]);
   const now =
-    joins.find((join) => join.name === chosen) ?? joins.find((join) => !join.meets) ?? joins[0] ?? null;
+    joins.find((join) => join.name === chosen) ??
+    joins.find((join) => !join.meets) ??
+    joins.find((join) => join.between_sections) ??
+    null;
+  const choice = <SeamChoice joins={joins} chosen={now?.name ?? ""} onChoose={setChosen} />;
   if (!now) {
     return (
       <section
         aria-label={text.ribbon}
         data-testid="ribbon"
-        className="border-t border-chalk bg-linen px-5 py-2"
+        className="flex items-center gap-4 border-t border-chalk bg-linen px-5 py-2"
       >
         <p data-testid="join-sentence">{drawn ? text.cutInOne : text.nothingToMeet}</p>
+        {joins.length > 0 && <div className="w-60">{choice}</div>}
       </section>
     );
   }
@@ -61,23 +104,7 @@ export function JoinRibbon({
       className="flex h-52 shrink-0 gap-4 border-t border-chalk bg-linen px-5 py-2"
     >
       <div className="w-60 shrink-0 overflow-auto">
-        {joins.length > 1 ? (
-          <select
-            aria-label={text.whichJoin}
-            value={now.name}
-            onChange={(event) => setChosen(event.target.value)}
-            className="min-h-8 w-full rounded-sm border border-pencil bg-paper px-1.5 font-title text-lg"
-          >
-            {joins.map((join) => (
-              <option key={join.name} value={join.name}>
-                {join.meets ? "" : "✕ "}
-                {join.name}
-              </option>
-            ))}
-          </select>
-        ) : (
-          <h2 className="font-title text-xl">{text.stages.join}</h2>
-        )}
+        {joins.length > 1 ? choice : <h2 className="font-title text-xl">{text.stages.join}</h2>}
         <p
           role="status"
           className={shown.meets ? "" : "font-semibold text-thread"}

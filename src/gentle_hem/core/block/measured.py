@@ -17,6 +17,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Path, Point
@@ -211,7 +212,7 @@ def _template(what: What, edge: MeasuredEdge, side: float, centre: Role, landmar
     return Piece(
         what,
         edges,
-        material="paper",
+        cloth=ClothRole.PAPER,
         darts=darts,
         notches=(Notch("side", side / 2, double=not is_front),),
         grain=(Point(centre_x + inward, side * 0.2), Point(centre_x + inward, side * 0.8)),

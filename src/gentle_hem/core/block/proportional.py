@@ -38,6 +38,10 @@ DART_BELOW_BUST = 25.0
 dart points 2.5 cm from the bust point; common practice (trade 4.1, 4.5)."""
 
 
+LEAST_NECK, MOST_NECK = 5.0, 60.0
+"""A back neck between 0.5 and 6 cm deep; lengths that give another were not taken from the same points."""
+
+
 class ProportionalBodice(BodicePart):
     """Drafted proportionally, bust ease 6 cm, with shoulder darts."""
 
@@ -96,12 +100,27 @@ class _Proportional:
             "armhole depth", bust / 4 + 15, "{bust} ÷ 4 + {more}", rule="common practice", bust=bust, more=15.0
         )
         self.front_length, self.back_length = take("front_waist_length"), take("back_waist_length")
-        self.shoulder, self.half_cross = take("shoulder_length"), take("shoulder_width") / 2
+        self.shoulder = take("shoulder_length")
+        self.cross_front, self.cross_back = (
+            (measures.figure.get(key) or take("shoulder_width")) / 2
+            for key in ("cross_shoulder_front", "cross_shoulder_back")
+        )
+        self.back_neck_depth = self._back_neck_depth(notes)
         self.across_front, self.across_back = take("across_front") / 2, take("across_back") / 2
         self.half_span = take("bust_span") / 2
         self.bust_level = max(take("shoulder_to_bust_point"), float(self.armhole_level))
         self.side_level = max(self.back_length, self.bust_level + 30)
         self.front_level = max(self.front_length, self.side_level)
+
+    def _back_neck_depth(self, notes: Workings) -> float:
+        """From the shoulder's level at the neck down to the nape: as both were measured, or 2 cm."""
+        nape, back = (self.measures.figure.get(key) for key in ("nape_to_waist", "back_waist_length"))
+        if nape is None or back is None or not LEAST_NECK < back - nape < MOST_NECK:
+            return BACK_NECK_DEPTH
+        return notes.work(
+            "back neck depth", back - nape, "{back_waist_length} − {nape_to_waist}", back_waist_length=back,
+            nape_to_waist=nape, instead=(("the school's own", BACK_NECK_DEPTH),),
+        )  # fmt: skip
 
     def made(self, allowances: Allowances, opening: Opening) -> BodiceMade:
         front_paper, back_paper = Drafting(FRONT), Drafting(BACK)
@@ -151,11 +170,11 @@ class _Proportional:
     def _back(self, paper: Drafting) -> BodiceHalf:
         half = float(self.width) / 2
         self._outline_steps(paper, self.side_level)
-        neck, centre = Point(self.neck_back, 0), Point(0, -BACK_NECK_DEPTH)
+        neck, centre = Point(self.neck_back, 0), Point(0, -self.back_neck_depth)
         curve = neckline(neck, centre)
         paper.step("The back neck is {width} wide and {depth} deep.", curve, points={"N": neck, "C": centre},
-                   width=float(self.neck_back), depth=BACK_NECK_DEPTH)  # fmt: skip
-        along = (Point(self.half_cross, -SHOULDER_DROP) - neck).unit
+                   width=float(self.neck_back), depth=float(self.back_neck_depth))  # fmt: skip
+        along = (Point(self.cross_back, -SHOULDER_DROP) - neck).unit
         intake = self.part.back_shoulder_dart
         tip = neck + along * (self.shoulder + intake)
         shoulder = line(tip, neck)
@@ -196,7 +215,7 @@ class _Proportional:
         paper.step("The front neck is {width} wide and {depth} deep.", curve, points={"N": neck, "C": centre},
                    width=float(self.neck_front), depth=float(self.neck_depth))  # fmt: skip
         point = Point(self.half_span, -self.bust_level)
-        along = (Point(self.half_cross, -SHOULDER_DROP) - neck).unit
+        along = (Point(self.cross_front, -SHOULDER_DROP) - neck).unit
         first = neck + along * (self.shoulder / 2)
         second = first + along * (self.shoulder / 2 - 10)
         turn = _angle_between(first - point, second - point)

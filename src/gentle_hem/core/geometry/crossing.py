@@ -10,7 +10,7 @@ from itertools import pairwise
 from math import hypot, sqrt, tau
 
 from gentle_hem.core.geometry.point import Point
-from gentle_hem.core.geometry.segment import Arc, Cubic, Line, Segment
+from gentle_hem.core.geometry.segment import Arc, Box, Cubic, Line, Segment
 
 NEAR = 1e-7
 """Two places closer than this are the same place (mm)."""
@@ -83,7 +83,7 @@ def crossings(a: Segment, b: Segment) -> list[tuple[float, float]]:
 
     Touching ends count. Two stretches that lie on each other give no crossing.
     """
-    if _apart(_hull(a), _hull(b)):
+    if apart(a.hull, b.hull):
         return []
     if not isinstance(a, Cubic) and not isinstance(b, Cubic):
         met = [(length_along(a, place), length_along(b, place)) for place in endless_crossings(a, b)]
@@ -152,22 +152,8 @@ def _without_repeats(found: list[tuple[float, float]]) -> list[tuple[float, floa
     return kept
 
 
-def _box(points: list[Point]) -> tuple[float, float, float, float]:
-    xs, ys = [p.x for p in points], [p.y for p in points]
-    return min(xs), min(ys), max(xs), max(ys)
-
-
-def _hull(segment: Segment) -> tuple[float, float, float, float]:
-    """An upright box that holds the segment, quickly found."""
-    if isinstance(segment, Cubic):
-        return _box([segment.start, segment.first, segment.second, segment.end])
-    if isinstance(segment, Line):
-        return _box([segment.start, segment.end])
-    c, r = segment.centre, segment.radius
-    return c.x - r, c.y - r, c.x + r, c.y + r
-
-
-def _apart(a: tuple[float, ...], b: tuple[float, ...]) -> bool:
+def apart(a: Box, b: Box) -> bool:
+    """Whether two upright boxes lie apart."""
     return a[2] < b[0] - NEAR or b[2] < a[0] - NEAR or a[3] < b[1] - NEAR or b[3] < a[1] - NEAR
 
 

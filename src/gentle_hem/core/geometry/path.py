@@ -14,7 +14,7 @@ from functools import cached_property
 from itertools import accumulate, pairwise
 
 from gentle_hem.core.cannot import CannotDraw
-from gentle_hem.core.geometry.crossing import crossings
+from gentle_hem.core.geometry.crossing import apart, crossings
 from gentle_hem.core.geometry.placement import Placement
 from gentle_hem.core.geometry.point import Point
 from gentle_hem.core.geometry.segment import Cubic, Line, Segment
@@ -150,6 +150,8 @@ class Path:
         found = []
         for i, mine in enumerate(self.segments):
             for j, theirs in enumerate(other.segments):
+                if apart(mine.hull, theirs.hull):
+                    continue
                 before, there = self._ends[i] - mine.length, other._ends[j] - theirs.length
                 found += [(before + s, there + t) for s, t in crossings(mine, theirs)]
         kept: list[tuple[float, float]] = []

@@ -257,7 +257,7 @@ class _GoresMade:
             here = self._of_half(half, share, gore, opens)
             pieces += dict.fromkeys(here)
             order += here if half is Half.FRONT else reversed(here)
-            corners += [Sign(f"{half} gore seam {k + 1}", half) for k in range(len(here) - 1)]
+            corners += [Sign.seamed(half, f"gore seam {k + 1}") for k in range(len(here) - 1)]
             corners.append(SIDE_SEAM if half is Half.FRONT else CENTRE_BACK)
         return self._sewn(tuple(pieces), order, tuple(corners))
 

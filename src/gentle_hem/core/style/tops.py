@@ -264,7 +264,6 @@ def strip(
     cut: int = 1,
     remark: str = "",
     role: Role = Role.PANEL,
-    material: str = "cloth",
 ) -> Piece:
     """A straight band: ``long`` across, ``wide`` high, with its allowance all round. Its long lower edge is "edge"."""
     a, b, c, d = Point(0, 0), Point(long, 0), Point(long, wide), Point(0, wide)
@@ -281,7 +280,6 @@ def strip(
         cut=cut,
         alike=True,
         remark=remark,
-        material=material,
         grain=(Point(long * 0.25, middle), Point(long * 0.75, middle)),
     )
 

@@ -220,13 +220,15 @@ class Slit:
             at = height if upwards else long - height
             dress = dress.with_pieces([_tipped(piece, edge, at)])
             slit = Stretch(what, edge, True, 0.0, at) if upwards else Stretch(what, edge, False, at, None)
-            seams.append(_seam(godet.what, own, slit))
+            seams.append(_seam(godet.what, own, slit, f"{godet.name} to the {what.name}, {own}"))
         there, names = list(dress.hem.stretches), list(dress.hem.corners)
         whole = godet.edge("hem").drawn_length
         hem = Stretch(godet.what, "hem", False, 0.0 if self.near else whole / 2, None if self.far else whole / 2)
         there.insert(self.where + inserted, hem)
         names.insert(self.where + inserted + 1 if self.near else 1, UNNAMED)
-        return _with_hem(dress.sewn(*seams), there, names)
+        # gores cut alike hold a godet in the same seam more than once
+        known = {seam.title for seam in dress.seams}
+        return _with_hem(dress.sewn(*(seam for seam in seams if seam.title not in known)), there, names)
 
     def _let_into_slash(self, dress: Dressed, godet: Piece, height: float) -> Dressed:
         assert self.near is not None
@@ -247,7 +249,12 @@ class Slit:
         old = there[k]
         there[k : k + 1] = [replace(old, end=self.at), Stretch(godet.what, "hem"), replace(old, start=self.at)]
         names[k + 1 : k + 1] = [UNNAMED, UNNAMED]
-        dress = dress.sewn(*(_seam(godet.what, own, Stretch(what, name)) for own in SIDES))
+        dress = dress.sewn(
+            *(
+                _seam(godet.what, own, Stretch(what, name), f"{godet.name} in {name} of the {what.name}, {own}")
+                for own in SIDES
+            )
+        )
         return _with_hem(dress, there, names)
 
 
@@ -258,11 +265,11 @@ def _with_hem(dress: Dressed, stretches: list[Stretch], corners: list[Sign]) -> 
 SIDES = ("left", "right")
 
 
-def _seam(godet: What, own: str, slit: Stretch) -> Seam:
+def _seam(godet: What, own: str, slit: Stretch, title: str) -> Seam:
     """One side of a godet, from its tip down, in its slit."""
     corners = (Sign("tip"), Sign("hem"))
     side = Stretch(godet, own, backwards=own == "right")
-    return Seam(f"{godet.name} seam, {own}", Run((slit,), corners, "slit"), Run((side,), corners, "godet"))
+    return Seam(title, Run((slit,), corners, "slit"), Run((side,), corners, "godet"))
 
 
 def _tipped(piece: Piece, edge: str, at: float) -> Piece:
