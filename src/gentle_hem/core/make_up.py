@@ -310,10 +310,15 @@ def _finished(pieces: Mapping[What, Piece], seams: Iterable[Seam], cloths: Cloth
     return {
         what: replace(
             piece, edges=tuple(said(piece, edge) for edge in piece.edges),
-            cloth=piece.cloth if piece.cloth is ClothRole.PAPER else cloths.role_of(what),
+            cloth=ClothRole.PAPER if _is_template(piece) else cloths.role_of(what),
         )
         for what, piece in pieces.items()
     }  # fmt: skip
+
+
+def _is_template(piece: Piece) -> bool:
+    """Whether it is paper to be laid on a block of one's own; its lining is cloth all the same."""
+    return piece.cloth is ClothRole.PAPER and piece.what.layer is Layer.OUTER
 
 
 EXPLAINED = 0.05
