@@ -65,7 +65,7 @@ class Half(StrEnum):
 
 
 class Sign(str):
-    """A place that is matched over a seam: its name, its half, whether the cloth is shaped there, and whether by a seam.
+    """A place that is matched over a seam: its name, its half, whether the cloth is shaped there and by a seam.
 
     >>> FRONT_DART, FRONT_DART.half, FRONT_DART.shaping
     ('front dart', <Half.FRONT: 'front'>, True)
