@@ -278,3 +278,13 @@ def test_a_godets_tip_is_marked_from_the_hem_on_every_kind_of_skirt(lower):
     for join in joins:
         assert join.upper.length == approx(250, abs=0.01)
         assert join.verdict.fits
+
+
+def test_a_piece_longer_than_any_cloth_is_left_off_and_said():
+    """Found by 5,000 random recipes: measures that run away from each other drew a trouser leg of 527 km."""
+    recipe = random_recipe(545, "extreme", own_recipe().bodice.model_dump(mode="json"))
+    garment = make_up(recipe)
+    assert all(max(p.seam_line.box[2] - p.seam_line.box[0], p.seam_line.box[3] - p.seam_line.box[1]) <= 100_000
+               for p in garment.pieces)  # fmt: skip
+    assert "piece-too-large" in [finding.code for finding in garment.findings]
+    assert not garment.is_ready_to_cut

@@ -12,7 +12,7 @@ from fastapi.testclient import TestClient
 from conftest import drafted_recipe
 from gentle_hem.api.app import create_app
 from gentle_hem.core.make_up import make_up
-from gentle_hem.formats.apart import LONGEST, NotReadError, ReadingRoom
+from gentle_hem.formats.apart import WAITED, NotReadError, ReadingRoom
 from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.store import Store
 
@@ -126,7 +126,8 @@ def test_a_hostile_file_is_refused_in_a_sentence_in_time(room, name):
     begin = time.monotonic()
     with pytest.raises(NotReadError) as refused:
         room.read("block", name, HOSTILE[name])
-    assert time.monotonic() - begin < LONGEST + 0.5
+    # two seconds of work are the limit; how long they take by the clock depends on what else the machine does
+    assert time.monotonic() - begin < WAITED + 0.5
     said = str(refused.value)
     assert said.endswith(".")
     assert not any(word in said for word in LIBRARIES), said

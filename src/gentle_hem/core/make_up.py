@@ -28,7 +28,7 @@ from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade
 from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role, finished_alone
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, seam_of_pair
-from gentle_hem.core.sound import sound
+from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.style.carry import as_hem
 from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
@@ -270,6 +270,9 @@ def _drawable(pieces: Iterable[Piece]) -> tuple[dict[What, Piece], list[Finding]
     kept: dict[What, Piece] = {}
     findings: list[Finding] = []
     for piece in pieces:
+        if large := too_large(piece):
+            findings.append(large)
+            continue
         try:
             [made], found = sound([piece])
             for dart in made.darts:

@@ -22,6 +22,26 @@ HALVINGS = 8
 """How often the widest allowance is sought by halving: to within a 256th of what was asked."""
 
 
+LARGEST = 100_000.0
+"""A piece of more than 100 m is no piece of a dress (mm): its numbers are another unit's, or run into each other."""
+
+
+def too_large(piece: Piece) -> Finding | None:
+    """The finding for a piece that no cloth is long enough for, and that is left off; None for any other."""
+    left, bottom, right, top = piece.seam_line.box
+    long = max(right - left, top - bottom)
+    if long <= LARGEST:
+        return None
+    return stop(
+        "piece-too-large",
+        "The {piece} would be {long} long, and a piece is {most} at most; it is left off. Look at the numbers it is "
+        "drawn from.",
+        Place(piece=piece.name),
+        *in_recipe("lower", "trims"),
+        piece=piece.name, long=long, most=LARGEST,
+    )  # fmt: skip
+
+
 def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
     """The pieces with every allowance their curves can take, and what could not be done."""
     looked: list[Piece] = []

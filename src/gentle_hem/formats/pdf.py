@@ -14,12 +14,12 @@ from __future__ import annotations
 
 import io
 from dataclasses import dataclass
+from itertools import product
 from math import ceil
 
 from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
-from shapely import LineString, box
-from shapely.ops import unary_union
+from shapely import LineString, box, prepare
 
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
@@ -121,20 +121,30 @@ def tiles_for(laid: list[Laid], width: float, height: float, paper: Paper) -> li
     step_x, step_y = field_width - OVERLAP, field_height - OVERLAP
     columns = max(1, ceil((width - OVERLAP) / step_x))
     rows = max(1, ceil((height - OVERLAP) / step_y))
-    ink = unary_union(
-        [
-            LineString([tuple(p) for p in stroke.path.placed(item.placement).flatten(0.5)])
-            for item in laid
-            for stroke in strokes(item.piece)
-        ]
-    )
-    tiles = []
-    for row in range(rows):
-        for column in range(columns):
-            tile = Tile(row, column, column * step_x, height - row * step_y)
-            if ink.intersects(box(tile.left, tile.top - field_height, tile.left + field_width, tile.top)):
-                tiles.append(tile)
-    return tiles
+
+    def page(row: int, column: int) -> Tile:
+        return Tile(row, column, column * step_x, height - row * step_y)
+
+    inked: set[tuple[int, int]] = set()
+    for item in laid:
+        for stroke in strokes(item.piece):
+            line = LineString([tuple(p) for p in stroke.path.placed(item.placement).flatten(0.5)])
+            left, bottom, right, top = line.bounds
+            across = range(_first(left, field_width, step_x), min(int(right / step_x) + 1, columns))
+            down = range(_first(height - top, field_height, step_y), min(int((height - bottom) / step_y) + 1, rows))
+            prepare(line)
+            for row, column in product(down, across):
+                if (row, column) not in inked:
+                    tile = page(row, column)
+                    field = box(tile.left, tile.top - field_height, tile.left + field_width, tile.top)
+                    if line.intersects(field):
+                        inked.add((row, column))
+    return [page(row, column) for row, column in sorted(inked)]
+
+
+def _first(start: float, field: float, step: float) -> int:
+    """The first of a row of overlapping pages that reaches a place."""
+    return max(ceil((start - field) / step), 0)
 
 
 def to_pdf(garment: Garment, paper: Paper = Paper.A4, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> bytes:
