@@ -8,6 +8,7 @@ from gentle_hem.core.fault import FAULT
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.seams import Verdict
 from gentle_hem.core.sentences import spoken
 from gentle_hem.core.slip import desk_slip
 from gentle_hem.formats.files import FILE_WRITERS, Order
@@ -32,11 +33,51 @@ def test_no_random_recipe_knocks_anything_over(own, first):
             garment = make_up(recipe)
             faults = [finding.values for finding in garment.findings if finding.code == FAULT]
             assert not faults, (seed, mood, faults)
+            hold_together(garment, (seed, mood))
             screen(recipe, garment, recipe.unit)
             spoken(recipe.lower, recipe.unit)
             desk_slip(recipe)
             for name, writer in FILE_WRITERS.items():
                 assert writer(Order(recipe, garment, Paper.A4)), (seed, mood, name)
+
+
+UNMADE = {"cannot-be-made", "piece-too-large", "allowance-too-wide"}
+"""Stops after which a part of the garment is not there to be sewn to."""
+
+
+def hold_together(garment, where):
+    """Every edge seamed or finished, every mark on an edge that is there, no seam off its ease without a word."""
+    codes = {finding.code for finding in garment.findings}
+    sewn = {(stretch.piece, stretch.edge) for walked in garment.seams for stretch in walked.seam.stretches}
+    for piece in garment.pieces:
+        names = {edge.name for edge in piece.edges}
+        assert {dart.edge for dart in piece.darts} | {notch.edge for notch in piece.notches} <= names, (
+            where,
+            piece.name,
+        )
+        for edge in piece.edges:
+            told = edge.allowance == 0 or edge.finished is not None or (piece.what, edge.name) in sewn
+            assert told or codes & UNMADE, (where, piece.name, edge.name)
+    assert len({walked.name for walked in garment.seams}) == len(garment.seams), where
+    said = " ".join(f.text("cm") for f in garment.findings if f.code in WALKING)
+    for walked in garment.seams:
+        off = walked.verdict in (Verdict.LONGER, Verdict.SHORTER)
+        assert not off or (walked.seam.repeats or walked.name) in said, (where, walked.name)
+        assert walked.verdict is verdict_of(walked), (where, walked.name)
+
+
+WALKING = ("seam-does-not-walk", "join-does-not-meet", "waist-does-not-meet")
+
+
+def verdict_of(walked):
+    """What a seam's own numbers say, worked out again."""
+    over = walked.length_b / walked.fullness - walked.length_a
+    least, most = min(0.0, walked.ease) - 1.5, max(0.0, walked.ease) + 1.5
+    if not least <= over <= most:
+        return Verdict.LONGER if over > most else Verdict.SHORTER
+    if walked.fullness > 1.001:
+        return Verdict.GATHERED
+    return Verdict.MEETS if abs(over) <= 1.5 else Verdict.EASED
 
 
 @pytest.mark.parametrize("mood", MOODS)

@@ -7,7 +7,7 @@ from pytest import approx
 from shapely import Polygon
 
 from conftest import a_recipe
-from gentle_hem.core.block.compare import compare_schools
+from gentle_hem.core.compare import compare_schools
 from gentle_hem.core.estimates import SIZE_TABLE
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up

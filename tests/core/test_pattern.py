@@ -4,7 +4,7 @@ import pytest
 from pytest import approx
 from shapely import Polygon
 
-from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.geometry import ORIGIN, Arc, Path, Placement, Point
 from gentle_hem.core.join import stitched
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role

@@ -7,17 +7,17 @@ from pytest import approx
 from shapely import Point as ShapelyPoint
 
 from conftest import FIGURE, drafted_recipe, outline
-from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.carry import Below, carried_down, pointed_at_both_ends
+from gentle_hem.core.cutting.mirror import mirrored
+from gentle_hem.core.cutting.split import Mouth, cut_across, split, upright_grain
+from gentle_hem.core.cutting.spread import smoothed
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.crossing import crossings
 from gentle_hem.core.geometry.path_text import path_data, path_from_text
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends
-from gentle_hem.core.style.split import Mouth, cut_across, split, upright_grain
-from gentle_hem.core.style.spread import smoothed
 from gentle_hem.core.what import BODICE_FRONT, Panel
 
 TOP, LOW = BODICE_FRONT.as_panel(Panel.TOP), BODICE_FRONT.as_panel(Panel.MIDRIFF)

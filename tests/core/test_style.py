@@ -6,11 +6,11 @@ from hypothesis import strategies as st
 from pytest import approx
 from shapely import Polygon
 
+from gentle_hem.core.cutting.pivot import pivot, pivot_of
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.seams import Verdict
-from gentle_hem.core.style.pivot import pivot, pivot_of
 from gentle_hem.core.units import Unit
 
 FIGURE = {

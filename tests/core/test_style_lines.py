@@ -8,11 +8,11 @@ from hypothesis import strategies as st
 from pytest import approx
 
 from conftest import FIGURE, drafted_recipe, outline
+from gentle_hem.core.cutting.spread import opened
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import MarkKind, Role
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.style.spread import opened
 from gentle_hem.core.style.words import Panels
 from gentle_hem.core.units import Unit, inches
 

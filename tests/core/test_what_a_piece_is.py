@@ -8,7 +8,7 @@ from pytest import approx
 
 import gentle_hem
 from conftest import FIGURE, drafted_recipe
-from gentle_hem.core.block.compare import compare_schools
+from gentle_hem.core.compare import compare_schools
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.start import bodice_choices
 from gentle_hem.core.what import Half, Layer, Section, What

@@ -11,7 +11,7 @@ from pydantic import AfterValidator, BaseModel, Field
 from gentle_hem.api.kept import Asked, found
 from gentle_hem.api.screen import compared, screen
 from gentle_hem.api.shown import ComparedOut, ScreenOut
-from gentle_hem.core.block.compare import compare_schools
+from gentle_hem.core.compare import compare_schools
 from gentle_hem.core.differences import differences
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.names import Document, whole

@@ -21,24 +21,23 @@ from gentle_hem.api.shown import (
     SectionOut,
     SentencePartOut,
     SheetOut,
-    Stage,
     StageFinding,
     StepOut,
     TieOut,
     UnrolledOut,
     WordOut,
 )
-from gentle_hem.core.block.compare import Comparison
+from gentle_hem.core.compare import Comparison
 from gentle_hem.core.drafting import BACK, FRONT, Step
-from gentle_hem.core.findings import Finding
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.join import Unrolled
 from gentle_hem.core.pattern import Edge, Piece
 from gentle_hem.core.recipe import Recipe, spoken_parts
-from gentle_hem.core.seams import Manner, Run, Verdict
+from gentle_hem.core.seams import Run
 from gentle_hem.core.sentences import SpokenPart
+from gentle_hem.core.stages import stage_of
 from gentle_hem.core.start import (
     PartChoice,
     allowance_choices,
@@ -48,7 +47,7 @@ from gentle_hem.core.start import (
     trim_choices,
 )
 from gentle_hem.core.units import Said, Tape, format_length, tape
-from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, WAIST_SEAM, Walked
+from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, Walked, sentence
 from gentle_hem.core.what import What
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
 from gentle_hem.formats.garment_document import (
@@ -60,22 +59,6 @@ from gentle_hem.formats.garment_document import (
 DRAFT_GAP = 60.0
 SHEET_SHAPE = 1.3
 """Width to height of the sheet on screen, which the pieces are laid out to fill."""
-
-JOIN_CODES = {"waist-does-not-meet", "landmark-does-not-meet", "join-does-not-meet"}
-
-
-def stage_of(finding: Finding, garment: Garment) -> Stage:
-    """Where on the way through the job a finding belongs."""
-    if finding.code in JOIN_CODES:
-        return "join"
-    for place in finding.at:
-        head = place.recipe.split(".")[0]
-        head = {"style": "bodice", "contour": "bodice", "panels": "bodice", "join": "join"}.get(head, head)
-        if head in ("bodice", "figure", "lower", "join"):
-            return head  # type: ignore[return-value]
-        if any(p.name == place.piece and p.what.section.is_upper for p in garment.pieces):
-            return "bodice"
-    return "lower"
 
 
 def signed(value: float, unit: Said) -> str:
@@ -298,17 +281,6 @@ def _joins(garment: Garment, unit: Tape) -> list[JoinOut]:
 
 
 def _join(report: Walked, places: dict[int, int], unit: Tape) -> JoinOut:
-    meets = report.verdict.fits
-    gap = format_length(report.times * abs(report.difference), unit)
-    what = "waist" if report.name == WAIST_SEAM else report.name
-    drawn = "pleated" if report.seam.manner is Manner.PLEATED else "gathered"
-    said = {
-        Verdict.MEETS: f"The {what} meets.",
-        Verdict.EASED: f"The {what} meets with {gap} of ease.",
-        Verdict.GATHERED: f"The {what} meets, {drawn} {report.fullness:.3g} times.",
-        Verdict.LONGER: f"The {report.lower_name} is {gap} longer than the {report.upper_name}.",
-        Verdict.SHORTER: f"The {report.lower_name} is {gap} shorter than the {report.upper_name}.",
-    }
     ties = [
         TieOut(
             name=tie.name, upper=tie.upper, lower=tie.lower, offset=signed(tie.offset, unit),
@@ -332,10 +304,10 @@ def _join(report: Walked, places: dict[int, int], unit: Tape) -> JoinOut:
         upper=_unrolled(report.upper, report.times, unit),
         lower=_unrolled(report.lower, report.times, unit),
         verdict=report.verdict.value,
-        meets=meets,
+        meets=report.verdict.fits,
         difference=signed(report.difference, unit),
         whole_difference=signed(report.times * report.difference, unit),
-        sentence=said[report.verdict],
+        sentence=sentence(report, unit),
         ties=ties,
         sections=sections,
         remedies=[remedy_document(remedy, unit) for remedy in report.remedies],

@@ -6,10 +6,9 @@ from typing import Any, Literal
 
 from pydantic import BaseModel
 
+from gentle_hem.core.stages import Stage
 from gentle_hem.core.units import Unit
 from gentle_hem.formats.garment_document import FindingDocument, RemedyDocument, WorkingDocument
-
-Stage = Literal["figure", "bodice", "lower", "join", "pattern"]
 
 
 class WordOut(BaseModel):

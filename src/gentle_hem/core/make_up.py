@@ -14,6 +14,7 @@ from gentle_hem.core.agreement import agreement
 from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.cloth.role import ClothRole
+from gentle_hem.core.cutting.carry import as_hem
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import USUAL_BUST, Measures, from_size
 from gentle_hem.core.fault import fault
@@ -29,7 +30,6 @@ from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role, finished_alone
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, seam_of_pair
 from gentle_hem.core.sound import sound, too_large
-from gentle_hem.core.style.carry import as_hem
 from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.walk import WAIST_SEAM, Walked, findings_for, walk
@@ -118,6 +118,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     else:
         waist = 2 * unroll(bodice.edge.run, told.dress.pieces).length
         told.dress = _joined(told.dress, recipe, bodice.edge, notes)
+        told.dress = _other_half(told.dress, bodice)
         told.dress = _buttoned_down(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes)
     told.dress = recipe.finish.on(told.dress)
@@ -227,6 +228,18 @@ def _buttoned_down(dress: Dressed, recipe: Recipe) -> Dressed:
 
 OPENED = (Section.SKIRT, Section.PEPLUM)
 """Lower parts that can open down the centre front."""
+
+
+def _other_half(dress: Dressed, bodice: BodiceMade) -> Dressed:
+    """The other half of a bodice that is not alike left and right, sewn to what its own half is sewn to."""
+    other, edge = bodice.other_waist, bodice.edge
+    if not other or edge is None:
+        return dress
+    there = {(p.what, e.name) for p in dress.pieces.values() for e in p.edges}
+    if any((x.piece, x.edge) not in there for x in other.stretches):
+        return dress  # cut off with the waist itself: what is left is sewn on by its own style line
+    own = next(seam for seam in dress.seams if seam.a.stretches == edge.run.stretches)
+    return dress.sewn(replace(own, title=f"{own.name}, other side", a=other))
 
 
 def _waist_seam(dress: Dressed, recipe: Recipe, above: EdgeAbove, lower: LowerMade) -> Seam:

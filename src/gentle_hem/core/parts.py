@@ -229,6 +229,8 @@ class BodiceMade:
     draft: tuple[Step, ...] = ()
     unspread: tuple[Piece, ...] = ()
     """Pieces as they were before they were slashed and spread: a lining is cut from these."""
+    other_waist: Run = field(default_factory=Run)
+    """The waist edge of the other half, where the bodice is not alike left and right."""
 
     def also(self, findings: Iterable[Finding]) -> BodiceMade:
         """The same, with more findings."""

@@ -16,7 +16,8 @@ from typing import Any
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, note, stop, warn
 from gentle_hem.core.join import Unrolled, unroll
 from gentle_hem.core.pattern import Piece
-from gentle_hem.core.seams import Seam, Verdict
+from gentle_hem.core.seams import Manner, Seam, Verdict
+from gentle_hem.core.units import Said, format_length
 from gentle_hem.core.what import CENTRE_FRONT, UNNAMED, Half, Sign, What
 from gentle_hem.core.workings import Percent
 
@@ -175,6 +176,20 @@ def walk(seam: Seam, pieces: Mapping[What, Piece], remedies: tuple[Remedy, ...] 
     if verdict.fits and seam.fullness > GATHERED_FROM:
         verdict = Verdict.GATHERED
     return Walked(seam, a, b, verdict, remedies)
+
+
+def sentence(walked: Walked, unit: Said) -> str:
+    """A seam in a sentence: that it meets, and how, or which side is longer."""
+    gap = format_length(walked.times * abs(walked.difference), unit)
+    what = "waist" if walked.name == WAIST_SEAM else walked.name
+    drawn = "pleated" if walked.seam.manner is Manner.PLEATED else "gathered"
+    return {
+        Verdict.MEETS: f"The {what} meets.",
+        Verdict.EASED: f"The {what} meets with {gap} of ease.",
+        Verdict.GATHERED: f"The {what} meets, {drawn} {walked.fullness:.3g} times.",
+        Verdict.LONGER: f"The {walked.lower_name} is {gap} longer than the {walked.upper_name}.",
+        Verdict.SHORTER: f"The {walked.lower_name} is {gap} shorter than the {walked.upper_name}.",
+    }[walked.verdict]
 
 
 def findings_for(walked: Walked) -> list[Finding]:

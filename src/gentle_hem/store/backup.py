@@ -16,8 +16,6 @@ from contextlib import closing, contextmanager, suppress
 from datetime import date, datetime
 from pathlib import Path
 
-from alembic.script import ScriptDirectory
-
 from gentle_hem.store.trouble import StoreTrouble, copies_folder, sentence_for
 
 FILE_NAME = "gentle-hem.sqlite"
@@ -89,7 +87,7 @@ def check_backup(file: Path) -> None:
         raise StoreTrouble(f"{file} is damaged. Nothing was changed; try an older backup.")
     if not ours or revision is None:
         raise StoreTrouble(f"{file} is not a backup made by Gentle Hem. Nothing was changed.")
-    known = {script.revision for script in ScriptDirectory(str(MIGRATIONS)).walk_revisions()}
+    known = {file.name.split("_")[0] for file in (MIGRATIONS / "versions").glob("*.py")}
     if revision[0] not in known:
         raise StoreTrouble(f"{file} was made by a newer Gentle Hem. Update the program, then restore it.")
 

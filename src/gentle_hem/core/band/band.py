@@ -12,7 +12,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, stop
 from gentle_hem.core.geometry import Arc, Line, Path, Point, polar

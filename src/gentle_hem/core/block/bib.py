@@ -15,7 +15,8 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.block.quarters import WAIST_EASES, Ease
-from gentle_hem.core.block.shape import block_seams, mirrored
+from gentle_hem.core.block.shape import block_seams
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.geometry import Path, Point

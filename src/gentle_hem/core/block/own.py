@@ -11,7 +11,8 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
-from gentle_hem.core.block.shape import MIRROR, block_seams
+from gentle_hem.core.block.shape import block_seams
+from gentle_hem.core.cutting.mirror import MIRROR
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, in_recipe, note, stop
 from gentle_hem.core.geometry import Path, Placement, Point

@@ -11,17 +11,16 @@ O──╱──╲─────W
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.drafting import Step, WaistWithDart
-from gentle_hem.core.geometry import Path, Placement, Point
+from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.parts import Allowances, BodiceMade, Opening, OpeningPlace, bodice_edge
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
 from gentle_hem.core.seams import Seam, seam_of
 from gentle_hem.core.what import BACK_DART, BODICE_BACK, BODICE_FRONT, FRONT_DART, Half, What
 from gentle_hem.core.workings import Worked
-
-MIRROR = Placement.mirror(Point(0, 0), Point(0, 1))
 
 
 @dataclass(frozen=True)
@@ -69,26 +68,6 @@ class BodiceHalf:
             bust_point=self.bust_point,
         )
         return piece if is_front else mirrored(piece)
-
-
-def mirrored(piece: Piece) -> Piece:
-    """The piece turned over about its centre line, its edges running anticlockwise again."""
-    lengths = {edge.name: edge.drawn_length for edge in piece.edges}
-    edges = tuple(replace(edge, path=edge.path.placed(MIRROR).reversed()) for edge in reversed(piece.edges))
-    darts = tuple(
-        replace(
-            dart, at=lengths[dart.edge] - dart.at - dart.intake, apex=MIRROR.place(dart.apex),
-            bends=(tuple(map(MIRROR.place, dart.bends[1])), tuple(map(MIRROR.place, dart.bends[0]))),
-        )
-        for dart in piece.darts
-    )  # fmt: skip
-    notches = tuple(replace(notch, at=lengths[notch.edge] - notch.at) for notch in piece.notches)
-    start, end = piece.grain
-    return replace(
-        piece, edges=edges, darts=darts, notches=notches, grain=(MIRROR.place(start), MIRROR.place(end)),
-        marks=tuple(mark.placed(MIRROR) for mark in piece.marks),
-        bust_point=piece.bust_point and MIRROR.place(piece.bust_point),
-    )  # fmt: skip
 
 
 def bodice_made(

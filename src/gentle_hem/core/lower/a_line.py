@@ -15,6 +15,8 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from gentle_hem.core.cutting.pivot import pivot
+from gentle_hem.core.cutting.spread import smoothed
 from gentle_hem.core.findings import Finding, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.lower.panel import (
@@ -33,8 +35,6 @@ from gentle_hem.core.lower.straight import SHAPED_SENTENCE, SHAPED_WORDS, Shaped
 from gentle_hem.core.parts import Host, LowerMade, between
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.sentences import Word, choice, length
-from gentle_hem.core.style.pivot import pivot
-from gentle_hem.core.style.spread import smoothed
 from gentle_hem.core.units import Length
 from gentle_hem.core.what import SKIRT_BACK, SKIRT_FRONT
 from gentle_hem.core.workings import Worked, Workings

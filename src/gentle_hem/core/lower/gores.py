@@ -17,7 +17,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.shape import MIRROR, mirrored
+from gentle_hem.core.cutting.mirror import MIRROR, mirrored
 from gentle_hem.core.findings import Remedy, in_recipe, stop
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Point
 from gentle_hem.core.lower.panel import HemAllowance, HipEase, hips_of, seam_halves, too_short

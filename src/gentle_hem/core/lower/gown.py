@@ -13,6 +13,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from gentle_hem.core.cutting.carry import Below
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import in_recipe, note
@@ -21,7 +22,6 @@ from gentle_hem.core.lower.straight import StraightSkirt
 from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, between
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.sentences import Word, choice, length
-from gentle_hem.core.style.carry import Below
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.what import Half
 from gentle_hem.core.workings import Workings

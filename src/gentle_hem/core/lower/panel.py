@@ -17,7 +17,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Annotated
 
-from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Finding, in_recipe, stop, warn
 from gentle_hem.core.fit import BACK_DEPTH, FRONT_DEPTH, SMALLEST_SURPLUS, WIDEST_DART

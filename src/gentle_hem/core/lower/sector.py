@@ -11,7 +11,7 @@ from __future__ import annotations
 
 from math import pi
 
-from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point
 from gentle_hem.core.lower.flare import room_beside
 from gentle_hem.core.lower.panel import under, zip_end

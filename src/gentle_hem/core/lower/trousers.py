@@ -17,7 +17,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.shape import mirrored
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, stop
 from gentle_hem.core.geometry import Cubic, Line, Path, Point

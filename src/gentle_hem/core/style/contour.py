@@ -15,6 +15,8 @@ from enum import StrEnum
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.pivot import pivot
+from gentle_hem.core.cutting.waist_line import centre_of, redrawn, with_waist_ends
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
@@ -22,9 +24,7 @@ from gentle_hem.core.parts import RecipePart, between
 from gentle_hem.core.pattern import Dart, Notch, Piece
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.style.darts import merge
-from gentle_hem.core.style.pivot import pivot
 from gentle_hem.core.style.styling import Styling
-from gentle_hem.core.style.waist_line import centre_of, redrawn, with_waist_ends
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.what import Half, Sign
 from gentle_hem.core.workings import Workings

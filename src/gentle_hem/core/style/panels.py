@@ -13,15 +13,15 @@ from dataclasses import replace
 from enum import StrEnum
 from itertools import pairwise
 
-from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.mirror import mirrored
+from gentle_hem.core.cutting.pivot import pivot, pivot_of
+from gentle_hem.core.cutting.split import Mouth, Split, cut_across, split
+from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.pattern import Notch, Piece, Role
 from gentle_hem.core.seams import seam_of
-from gentle_hem.core.style.pivot import pivot, pivot_of
-from gentle_hem.core.style.split import Mouth, Split, cut_across, split
 from gentle_hem.core.style.styling import Styling
-from gentle_hem.core.style.waist_line import centre_of
 from gentle_hem.core.what import UNNAMED, Half, Panel, Sign, What
 
 OVER_BUST_EASE = 6.0

@@ -8,8 +8,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
-from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.carry import Below, carried_down, pointed_at_both_ends, trued_at_side
+from gentle_hem.core.cutting.mirror import mirrored
+from gentle_hem.core.cutting.pivot import pivot
+from gentle_hem.core.cutting.split import Mouth, split
+from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Remedy, in_recipe, note, refused, warn
@@ -18,7 +22,6 @@ from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.parts import Allowances, BodiceMade
 from gentle_hem.core.pattern import Dart, Finished, Piece, Role
 from gentle_hem.core.seams import seam_of, seam_of_layers
-from gentle_hem.core.style.carry import Below, carried_down, pointed_at_both_ends, trued_at_side
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
 from gentle_hem.core.style.fronts import (
@@ -36,12 +39,10 @@ from gentle_hem.core.style.fronts import (
 )
 from gentle_hem.core.style.neckline import FACING_WIDTH, Neckline, neck_facing, with_neckline
 from gentle_hem.core.style.panels import PrincessFrom, cut_under_bust, midriff_joined, princess, yoke
-from gentle_hem.core.style.pivot import pivot
-from gentle_hem.core.style.split import Mouth, split
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.tops import Top, draw_top, sew_straps, straps
-from gentle_hem.core.style.waist_line import centre_of
 from gentle_hem.core.style.words import DartPlace, Panels, Style
+from gentle_hem.core.walk import SEAM_TOLERANCE
 from gentle_hem.core.what import (
     BACK_PRINCESS,
     BUST_DART,
@@ -52,6 +53,7 @@ from gentle_hem.core.what import (
     Layer,
     Panel,
     Sign,
+    What,
 )
 from gentle_hem.core.workings import Workings
 
@@ -290,12 +292,29 @@ class _Styled:
     def _top_facings(self) -> None:
         """Facings of a bare top: the band under its edge, cut from the styled piece, centre to side or armhole."""
         table = self.table
+        made: list[What] = []
         for what in (table.front, table.back):
             piece, is_front = table.pieces[what], what.half is Half.FRONT
             facing = top_band(piece if is_front else mirrored(piece))
             table.put(facing if is_front else mirrored(facing))
             edge = "top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline"
             table.seams.append(seam_of_layers(f"{facing.name} seam", (what, edge), (facing.what, edge)))
+            made.append(facing.what)
+        self._join_facings(made)
+
+    def _join_facings(self, facings: list[What]) -> None:
+        """The ends of top facings sewn to each other where they match; an end that meets none is turned under."""
+        table = self.table
+        for role in MET_BY_FACING:
+            ends = [(what, e.name) for what in facings for e in table.pieces[what].edges if e.role is role]
+            if role in (Role.CENTRE_FRONT, Role.CENTRE_BACK):
+                continue
+            lengths = [table.pieces[what].stitched_length(name) for what, name in ends]
+            if len(ends) == 2 and ends[0][0] != ends[1][0] and abs(lengths[0] - lengths[1]) <= SEAM_TOLERANCE:
+                table.seams.append(seam_of(f"top facing {role} seam", ends[0], ends[1]))
+                continue
+            for what, name in ends:
+                table.put(table.pieces[what].with_edge(name, finished=Finished.TURNED))
 
     def _neck(self, piece: Piece, shape: Neckline, depth: float) -> Piece:
         if shape is Neckline.AS_DRAFTED and not self.style.wider:

@@ -10,8 +10,8 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotDraw, CannotMake
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
 from gentle_hem.core.parts import Allowances, BodiceMade, EdgeAbove
 from gentle_hem.core.pattern import Piece, Role
@@ -33,6 +33,7 @@ class Styling:
     level: float = 0.0
     point: float = 0.0
     unspread: tuple[Piece, ...] = ()
+    other_waist: Run = field(default_factory=Run)
     usual: Mapping[str, Any] = field(default_factory=dict)
     """What each word of the style is when nothing is asked: the way out of a line that cannot be drawn."""
 
@@ -56,7 +57,7 @@ class Styling:
         return replace(
             self.bodice, pieces=tuple(self.pieces.values()), seams=tuple(self.seams),
             edge=EdgeAbove(self.waist, self.level, self.point), findings=(*self.bodice.findings, *self.findings),
-            unspread=self.unspread,
+            unspread=self.unspread, other_waist=self.other_waist,
         )  # fmt: skip
 
     @property
@@ -114,11 +115,12 @@ class Styling:
 
         self.seams = [replace(s, a=over(s.a, UNNAMED), b=over(s.b, UNNAMED)) for s in self.seams]
         self.waist = over(self.waist, corner)
+        self.other_waist = over(self.other_waist, corner)
         self.seams.append(seam)
 
     def attempt(self, what: str, place: str, work: Callable[[], None]) -> None:
         """Draw a style line; one that cannot be drawn is left out and said so."""
-        kept = dict(self.pieces), list(self.seams), self.waist
+        kept = dict(self.pieces), list(self.seams), self.waist, self.other_waist
         try:
             work()
         except CannotDraw:
@@ -126,8 +128,8 @@ class Styling:
         except CannotMake as wrong:
             self._undo(kept, what, place, str(wrong))
 
-    def _undo(self, kept: tuple[dict[What, Piece], list[Seam], Run], what: str, place: str, why: str) -> None:
-        self.pieces, self.seams, self.waist = kept
+    def _undo(self, kept: tuple[dict[What, Piece], list[Seam], Run, Run], what: str, place: str, why: str) -> None:
+        self.pieces, self.seams, self.waist, self.other_waist = kept
         out: tuple[Remedy, ...] = ()
         if place in self.usual:
             out = (Remedy("leave-out", "Leave the {what} out", {place: self.usual[place]}, values={"what": what}),)

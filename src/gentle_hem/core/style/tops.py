@@ -11,18 +11,18 @@ from __future__ import annotations
 from dataclasses import replace
 from enum import StrEnum
 
-from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.mirror import mirrored
+from gentle_hem.core.cutting.split import Mouth, split, upright_grain
+from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.pattern import Dart, Edge, Notch, NotchKind, Piece, Role
 from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
-from gentle_hem.core.style.split import Mouth, split, upright_grain
 from gentle_hem.core.style.styling import Styling
-from gentle_hem.core.style.waist_line import centre_of
 from gentle_hem.core.units import inches
-from gentle_hem.core.what import UNNAMED, Half, Panel, Sign, What
+from gentle_hem.core.what import UNNAMED, WAIST_CORNERS, Half, Panel, Sign, What
 
 BELOW_UNDERARM = 15.0
 """A strapless edge lies this far below the underarm (mm)."""
@@ -171,14 +171,16 @@ def _one_shoulder(table: Styling) -> None:
     back = table.pieces[table.back]
     if back.on_fold:
         table.redraw(table.back, _asymmetric)
-        other = table.back, "side" + OTHER
+        other, waist = (table.back, "side" + OTHER), Stretch(table.back, "waist" + OTHER, backwards=True)
     else:
         kept, bare = _asymmetric_halves(mirrored(back))
         table.put(mirrored(kept))
         table.put(bare)
-        other = bare.what, "side"
+        other, waist = (bare.what, "side"), Stretch(bare.what, "waist", backwards=True)
         centre = centre_of(kept).name
         table.seams.append(seam_of("{section} centre back seam", (kept.what, centre), (bare.what, centre)))
+    front_waist = Stretch(table.front, "waist" + OTHER, backwards=True)
+    table.other_waist = Run((front_waist, waist), WAIST_CORNERS, "bodice")
     table.seams.append(seam_of("{section} other side seam", (table.front, "side" + OTHER), other))
     table.findings.append(
         note(

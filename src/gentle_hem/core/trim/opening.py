@@ -10,8 +10,8 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.shape import mirrored
 from gentle_hem.core.cannot import CannotDraw, CannotMake
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.parts import between

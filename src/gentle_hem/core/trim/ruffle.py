@@ -233,7 +233,7 @@ class SideRuffle(Trim):
             else Path.through(Point(0, -high), Point(long, -high))
         )
         edges = (
-            Edge("start", Role.PANEL, Path.through(Point(0, 0), Point(0, -tip)), 0.0 if tip < 5 else a),
+            Edge("start", Role.FREE, Path.through(Point(0, 0), Point(0, -tip)), 0.0 if tip < 5 else a),
             Edge("hem", Role.HEM, lower_line, inches(0.5), turned=True),
             Edge("end", Role.HEM, Path.through(Point(long, -high), Point(long, 0)), inches(0.5), turned=True),
             Edge("top", Role.PANEL, Path.through(Point(long, 0), Point(0, 0)), a),

@@ -14,8 +14,8 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.block.shape import MIRROR
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.mirror import MIRROR
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Point

@@ -17,10 +17,10 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.pivot import LEGS_DIFFER
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.parallel import TOUCHING
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
-from gentle_hem.core.style.pivot import LEGS_DIFFER
 from gentle_hem.core.what import What
 
 HAIR = 1e-6

@@ -17,9 +17,9 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.pattern import Dart, Mark, MarkKind, Notch, Piece, Role
-from gentle_hem.core.style.waist_line import centre_of
 from gentle_hem.core.what import UNNAMED, Half
 
 BELOW_SEAT = 127.0

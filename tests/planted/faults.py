@@ -1,0 +1,156 @@
+"""Faults planted one at a time, to see a test fail: swaps, wrong ends, dropped allowances, changed constants.
+
+    python tests/planted/faults.py [first] [last]
+
+Each is a line of the core and what is put in its place. A copy of the source is changed, the tests of the drafts are
+run on it, and the list is printed with what caught each.
+"""
+
+import os
+import shutil
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+
+ROOT = Path(__file__).parents[2]
+CORE = "src/gentle_hem/core/"
+TESTS = [
+    f"tests/core/test_{name}.py"
+    for name in (
+        "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "style", "style_lines", "splitting",
+        "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish",
+    )
+]  # fmt: skip
+
+FAULTS = [
+    ("lower/panel.py", "return half * host.front / host.half, half * host.back / host.half",
+     "return half * host.back / host.half, half * host.front / host.half"),
+    ("lower/panel.py", "stitched = seam_halves(host, seam)", "stitched = tuple(reversed(seam_halves(host, seam)))"),
+    ("lower/panel.py", "return Hips(float(quarter) - shift, float(quarter) + shift",
+     "return Hips(float(quarter) + shift, float(quarter) - shift"),
+    ("lower/panel.py", 'Edge("side", Role.SIDE, side.reversed(), allowances.side,',
+     'Edge("side", Role.SIDE, side.reversed(), 0.0,'),
+    ("lower/panel.py", 'Edge("waist", Role.WAIST, waist, allowances.waist),', 'Edge("waist", Role.WAIST, waist, 0.0),'),
+    ("lower/panel.py", "taken = min(side_in, hips[0] - stitched[0], hips[1] - stitched[1])",
+     "taken = min(side_in / 2, hips[0] - stitched[0], hips[1] - stitched[1])"),
+    ("lower/panel.py", "at = waist.length - from_centre * part.stitched / whole",
+     "at = from_centre * part.stitched / whole"),
+    ("lower/panel.py", "marks.append(zip_end(str(role), opening.below_waist))",
+     "marks.append(zip_end(str(role), line.length - opening.below_waist))"),
+    ("lower/straight.py", "width = max(part.hip - self.taper, 40.0)", "width = max(part.hip + self.taper, 40.0)"),
+    ("lower/a_line.py", "straight = long - hip_depth", "straight = hypot(long - hip_depth, flare)"),
+    ("lower/a_line.py", "foot = start + toward * straight", "foot = start + toward * (straight + 8)"),
+    ("lower/circle_draft.py", "front_angle = (sewn_half * front / (front + back) + at_sides) / radius",
+     "front_angle = (sewn_half * back / (front + back) + at_sides) / radius"),
+    ("lower/circle_draft.py", 'Edge("hem", Role.HEM, hem, skirt.hem, turned=True),',
+     'Edge("hem", Role.HEM, hem, 0.0, turned=True),'),
+    ("lower/circle_draft.py", "from_front = self._position(mark.at) - start + taken",
+     "from_front = self._position(mark.at) - start"),
+    ("lower/circle_family.py", "(SKIRT_FRONT, front_angle, front_hem, inner.front), (SKIRT_BACK, back_angle, back_hem, None)",
+     "(SKIRT_FRONT, back_angle, front_hem, inner.front), (SKIRT_BACK, front_angle, back_hem, None)"),
+    ("lower/circle_family.py", "return front + (back - front) * (1 - cos(pi * share)) / 2",
+     "return front + (back - front) * share"),
+    ("lower/circle_family.py", '"half the square\'s side", radius + self.length', '"half the square\'s side", self.length'),
+    ("lower/circle_family.py", 'Angle(theta / count), "{sweep} ÷ {gores}"', 'Angle(theta / (count + 1)), "{sweep} ÷ {gores}"'),
+    ("lower/circle_family.py", 'f"{what.half} seam radius", half / pi,', 'f"{what.half} seam radius", half / 3,'),
+    ("lower/full.py", "width = half * self.fullness\n            marks", "width = half * self.fullness + 5\n            marks"),
+    ("lower/full.py", "pleat = half * (self.fullness - 1) / n", "pleat = half * self.fullness / n"),
+    ("lower/full.py", "return [first * growth**k for k in range(tiers)]",
+     "return [first * growth ** (tiers - 1 - k) for k in range(tiers)]"),
+    ("lower/full.py", "last, grown = place == self.tiers - 1, self.fullness ** (place + 1)",
+     "last, grown = place == self.tiers - 1, self.fullness**place"),
+    ("lower/gores.py", '"gore at the hip", 2 * (hips.front + hips.back) / self.count',
+     '"gore at the hip", 4 * hips.front / self.count + 6'),
+    ("lower/gores.py", "waists = [length / share for length, share in ((front, plan.front), (back, plan.back)) if share]",
+     "waists = [length / share for length, share in ((back, plan.front), (front, plan.back)) if share]"),
+    ("lower/gores.py", "off = self.hem / 2 - made[2].length", "off = 0.0"),
+    ("lower/gown.py", "shift = -self.hip_shift if is_front else self.hip_shift", "shift = self.hip_shift if is_front else -self.hip_shift"),
+    ("lower/gown.py", "max(width - self.hem_in, 30.0)", "max(width + self.hem_in, 30.0)"),
+    ("lower/gown.py", "seat=0.0 if is_front else self.seat", "seat=self.seat if is_front else 0.0"),
+    ("lower/trousers.py", "fork = Point(-extension - part.back_crotch, -crotch - drop_back)",
+     "fork = Point(-extension, -crotch - drop_back)"),
+    ("lower/trousers.py", "if abs(over) < 1e-6:\n                break", "break"),
+    ("lower/trousers.py", "front_hem = max((part.hem_round - part.back_leg) / 2, 40.0)",
+     "front_hem = max(part.hem_round / 2, 40.0)"),
+    ("lower/trousers.py", "SITTING = inches(0.5)", "SITTING = inches(1)"),
+    ("lower/peplum.py", "max(self.top_length - host.bodice_length, 10.0)", "max(self.top_length - host.bodice_length + 12, 10.0)"),
+    ("lower/inner_edge.py", "return InnerEdge(r, angle, back / r, point,", "return InnerEdge(r, angle, back / r * 0.98, point,"),
+    ("cutting/carry.py", "hip = Point(x0 + below.hip_width, corner.y - below.waist_to_hip)",
+     "hip = Point(old_x(corner, below), corner.y - below.waist_to_hip)\n\n\ndef old_x(corner: Point, below: Below) -> float:\n    return corner.x + 20"),
+    ("cutting/carry.py", "x0 = centre.path.start.x", "x0 = old_foot.x"),
+    ("cutting/carry.py", "inner = Point(x0 + seat, hip.y - BELOW_SEAT)", "inner = Point(waist.x + seat, hip.y - BELOW_SEAT)"),
+    ("cutting/split.py", "for dart in reversed(below.darts_of(\"waist\")):", "for dart in below.darts_of(\"waist\"):"),
+    ("cutting/pivot.py", "SHORT_OF_PIVOT = 25.0", "SHORT_OF_PIVOT = 0.0"),
+    ("cutting/spread.py", "angle = 2 * asin(amount / (2 * reach))", "angle = asin(amount / (2 * reach))"),
+    ("cutting/mirror.py", "dart, at=lengths[dart.edge] - dart.at - dart.intake,", "dart, at=lengths[dart.edge] - dart.at,"),
+    ("style/contour.py", "line = Path.through(top, new_foot)", "line = Path.through(top, foot)"),
+    ("style/contour.py", "return with_waist_ends(piece, line, side_out, dart_out=dart_out)",
+     "return with_waist_ends(piece, line, 0.0, dart_out=dart_out)"),
+    ("style/contour.py", "new_foot = foot + Point(taken, shorter)", "new_foot = foot + Point(taken, -shorter)"),
+    ("style/fronts.py", "share += short / (cuts * spread)", "break"),
+    ("style/fronts.py", "half = 0.5 if goes_on else 0.0", "half = 0.0"),
+    ("style/fronts.py", "reach = min(facing - width,", "reach = min(facing,"),
+    ("style/panels.py", "SHARE_OF_EDGE = {\"shoulder\": 0.5", "SHARE_OF_EDGE = {\"shoulder\": 0.95"),
+    ("style/tops.py", "OVER_THE_SHOULDER = inches(1.25)", "OVER_THE_SHOULDER = -200.0"),
+    ("style/neckline.py", "low = neck.y - depth", "low = neck.y - depth / 2"),
+    ("trim/ruffle.py", '"ruffle cut width", base * self.fullness,', '"ruffle cut width", base * self.fullness / 2,'),
+    ("trim/ruffle.py", "dart = replace(dart, at=dart.at - at_after)", "pass"),
+    ("trim/ruffle.py", "inner = parallel(hem.path, by)", "inner = parallel(hem.path, by / 2)"),
+    ("trim/flounce.py", "(base / rings + 2 * join) / tau", "(base / rings + join) / tau"),
+    ("trim/godet.py", "at = height if upwards else long - height", "at = height"),
+    ("trim/godet.py", "foot = Path.of(Arc(ORIGIN, height, begin, angle))", "foot = Path.of(Arc(ORIGIN, height, begin, angle * 1.05))"),
+    ("trim/sleeve.py", "cap = _Cap(front_length + self.cap_ease / 2, back_length + self.cap_ease / 2, float(wide))",
+     "cap = _Cap(back_length + self.cap_ease / 2, front_length + self.cap_ease / 2, float(wide))"),
+    ("trim/sleeve.py", 'Edge("cap front", Role.CAP, front.reversed(), allowances.armhole),',
+     'Edge("cap front", Role.CAP, front.reversed(), 0.0),'),
+    ("trim/neck.py", "CAPE_EASE = inches(0.5)", "CAPE_EASE = inches(1)"),
+    ("trim/neck.py", "own_front = Stretch(what, \"top\", True, long - front_long, None)",
+     "own_front = Stretch(what, \"top\", True, 0.0, front_long)"),
+    ("trim/opening.py", "at = self.height if upwards else edge.drawn_length - self.height",
+     "at = edge.drawn_length - self.height if upwards else self.height"),
+    ("fit.py", "right = _run_out(right.reversed(), path.start).reversed()", "right = right"),
+    ("fit.py", "along = mark.at * share + intake * k - start", "along = mark.at * share - start"),
+    ("fit.py", "line = centre.path.split(by)[1] if ends_there", "line = centre.path.split(by / 2)[1] if ends_there"),
+]  # fmt: skip
+
+
+def planted(fault, folder):
+    """What catches one fault: the failing test's name, or "" where nothing does; None where it cannot be planted."""
+    file, old, new = fault
+    path = folder / CORE / file
+    whole = path.read_text()
+    if old == new or old not in whole:
+        return None
+    path.write_text(whole.replace(old, new, 1))
+    try:
+        run = subprocess.run(
+            [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "-p", "no:randomly", *TESTS],
+            cwd=ROOT, env={**os.environ, "PYTHONPATH": str(folder / "src")}, capture_output=True, text=True, check=False,
+        )  # fmt: skip
+    finally:
+        path.write_text(whole)
+    if run.returncode == 0:
+        return ""
+    failed = [line for line in run.stdout.splitlines() if line.startswith(("FAILED", "ERROR"))]
+    return failed[0].split("::")[-1].split(" - ")[0] if failed else run.stdout[-80:]
+
+
+def main(first, last):
+    caught = tried = 0
+    with tempfile.TemporaryDirectory() as place:
+        folder = Path(place)
+        shutil.copytree(ROOT / "src", folder / "src")
+        for number, fault in enumerate(FAULTS[first:last], first + 1):
+            by = planted(fault, folder)
+            if by is None:
+                print(f"{number:3} not planted: {fault[0]} has no such line", flush=True)
+                continue
+            tried, caught = tried + 1, caught + bool(by)
+            print(f"{number:3} {'caught' if by else 'MISSED'} {fault[0]}: {fault[1][:60]!r} {by}", flush=True)
+    print(f"{caught} of {tried} caught")
+
+
+if __name__ == "__main__":
+    bounds = [int(word) for word in sys.argv[1:]] or [0, len(FAULTS)]
+    main(*bounds)
