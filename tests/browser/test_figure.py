@@ -126,3 +126,42 @@ def test_nonsense_is_refused_in_a_sentence(page, studio, tmp_path):
     expect(page.get_by_role("alert")).to_have_text(
         "photo.png is not a file I can read; SVG, DXF and garment.json are accepted."
     )
+
+
+HOLD_AN_ANSWER = """
+  const send = window.fetch;
+  let release = null;
+  window.fetch = async (request) => {
+    const answer = await send(request);
+    const now = document.body.dataset;
+    if (!request.url.includes("/api/bench") || now.answer !== "hold") return answer;
+    const body = await answer.text();
+    now.answer = "held";
+    await new Promise((go) => (release = go));
+    const read = { text: async () => body, json: async () => JSON.parse(body) };
+    return Object.assign(new Response(body, answer), read);
+  };
+  const watch = new MutationObserver(() => {
+    if (document.querySelector("[data-testid=heard]")?.textContent && release) {
+      document.body.dataset.answer = "released";
+      release();
+      watch.disconnect();
+    }
+  });
+  watch.observe(document, { childList: true, characterData: true, subtree: true });
+"""
+
+
+def test_an_answer_that_comes_with_a_change_does_not_take_it_back(page, studio, tmp_path):
+    """The answer to an earlier change is let through in the very moment the table's measures are taken in."""
+    page.add_init_script(HOLD_AN_ANSWER)
+    measure(page, studio, "Midsummer dance dress")
+    page.evaluate("document.body.dataset.answer = 'hold'")
+    field(page, "hip_girth").fill("95")
+    expect(page.locator("body[data-answer=held]")).to_be_attached()
+    table = tmp_path / "measures.csv"
+    table.write_text("measure,cm\nwaist_girth,69.5\n")
+    page.get_by_label("From a table").set_input_files(table)
+    expect(page.locator("body[data-answer=released]")).to_be_attached()
+    expect(word(page, "figure.measures.waist_girth")).to_have_text("69.5 cm")
+    expect(word(page, "figure.measures.hip_girth")).to_have_text("95.0 cm")

@@ -160,7 +160,8 @@ export function useRecipe(id: number, opened: { recipe: Recipe; version: number;
         setKept((last) => ({ ...last, recipe: JSON.stringify(recipe) }));
       }
       setProblems(refused.map((refusal) => ({ field: refusal.path, text: refusal.text })));
-      setWork(now);
+      // a change made since, and not seen here yet, stands: only what was asked about is settled
+      setWork((one) => (one === work ? now : one));
     }
 
     /** What cannot be drawn is kept all the same, sent on as it was typed. */
