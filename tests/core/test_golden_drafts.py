@@ -10,6 +10,7 @@ import pytest
 from pytest import approx
 
 from conftest import BODICE, FIGURE
+from gentle_hem.core.cutting.pivot import pivot
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import inches
@@ -369,3 +370,44 @@ def test_every_edge_has_the_allowance_of_its_kind(piece, edge, allowance):
                    trims=[{"kind": "hem_ruffle", "hem": 9}])  # fmt: skip
     garment = ruffled if piece == "hem ruffle" else whole
     assert garment.piece(piece).edge(edge).allowance == allowance
+
+
+@pytest.mark.parametrize("lower", [{"kind": "circle", "sweep": 270}, {"kind": "high_low", "front": 500, "back": 700},
+                                   {"kind": "handkerchief"}, {"kind": "gathered"}, {"kind": "gores", "count": 6}])  # fmt: skip
+def test_every_hem_has_the_hem_asked_for(lower):
+    garment = made(lower=lower | {"hem": 33})
+    lower_parts = [p for p in garment.pieces if "bodice" not in p.name]
+    hems = [edge.allowance for piece in lower_parts for edge in piece.edges if edge.name == "hem"]
+    assert set(hems) == {33}
+
+
+@pytest.mark.parametrize("kind", ["straight", "a_line", "circle", "trousers"])
+@pytest.mark.parametrize("place", ["centre_back", "side"])
+def test_the_zip_ends_as_far_below_the_waist_as_was_asked(kind, place):
+    garment = made(lower={"kind": kind}, opening={"place": place, "below_waist": 175})
+    ends = [(p, n) for p in garment.pieces for n in p.notches if n.landmark == "zip end" and "bodice" not in p.name]
+    assert ends
+    for piece, notch in ends:
+        edge, waist = piece.edge(notch.edge), piece.edge("waist").path
+        ends_at_waist = edge.path.end.distance(waist.start) < 0.1
+        assert (edge.drawn_length - notch.at if ends_at_waist else notch.at) == approx(175, abs=NEAR), piece.name
+
+
+def test_a_pivoted_dart_stops_an_inch_short_of_the_bust_point():
+    """2.5 cm, common practice."""
+    front = made({"kind": "quarters"}).piece("bodice front")
+    [dart], point = front.darts_of("waist"), front.bust_point
+    moved = pivot(front, dart, "shoulder", front.edge("shoulder").drawn_length / 2, point, "moved")
+    [made_of_it] = moved.darts_of("shoulder")
+    assert made_of_it.apex.distance(point) == approx(25, abs=NEAR)
+
+
+def test_two_darts_of_a_circle_lie_under_the_two_of_the_bodice():
+    """Counted along the stitched waist from the centre front, each after the mouths before it are closed."""
+    style = {"bust_dart": "waist"}
+    garment = made({"kind": "two_lengths"}, {"kind": "circle", "sweep": 180, "front_dart": 15}, style=style)
+    first, second = sorted(garment.piece("bodice front").darts_of("waist"), key=lambda one: one.at)
+    bodice = [first.at, second.at - first.intake]
+    skirt, whole = garment.piece("skirt front").darts_of("waist"), long(garment, "skirt front", "waist")
+    near, far = sorted((whole - one.at - one.intake for one in skirt), key=float)
+    assert [near, far - 15] == approx(bodice, abs=NEAR)

@@ -303,19 +303,23 @@ class _Draft:
             ),
         )
         role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
-        opens = not is_front and host.opening.place is OpeningPlace.CENTRE_BACK
+        opening = host.opening
+        opens = not is_front and opening.place is OpeningPlace.CENTRE_BACK
+        at_side = opening.place is OpeningPlace.SIDE
         allowances = host.allowances
         edges = (
             Edge(str(role), role, crotch, allowances.of(role) if opens else allowances.panel),
             Edge("inside leg", Role.INSIDE_LEG, leg, allowances.side),
             Edge("hem", Role.HEM, Path.of(Line(leg.end, outer_hem)), self.part.hem, turned=True),
-            Edge("side", Role.SIDE, side.reversed(), allowances.side),
+            Edge("side", Role.SIDE, side.reversed(), allowances.side, turned=at_side),
             Edge("waist", Role.WAIST, waist, allowances.waist),
         )
         marks = [Notch("inside leg", leg.length / 2, double=not is_front), Notch("side", side.length / 2)]
         marks += under_marks(host, part, waist, tuple(darts))
-        if opens and 0 < host.opening.below_waist < crotch.length:
-            marks.append(zip_end(str(role), host.opening.below_waist))
+        if opens and 0 < opening.below_waist < crotch.length:
+            marks.append(zip_end(str(role), opening.below_waist))
+        if at_side and 0 < opening.below_waist < side.length:
+            marks.append(zip_end("side", side.length - opening.below_waist))
         middle_x = (leg.end.x + outer_hem.x) / 2
         piece = Piece(
             What(Section.TROUSERS, Half.of(is_front)), edges, cut=2, darts=tuple(darts), notches=tuple(marks),
