@@ -372,8 +372,16 @@ def test_every_edge_has_the_allowance_of_its_kind(piece, edge, allowance):
     assert garment.piece(piece).edge(edge).allowance == allowance
 
 
-@pytest.mark.parametrize("lower", [{"kind": "circle", "sweep": 270}, {"kind": "high_low", "front": 500, "back": 700},
-                                   {"kind": "handkerchief"}, {"kind": "gathered"}, {"kind": "gores", "count": 6}])  # fmt: skip
+@pytest.mark.parametrize(
+    "lower",
+    [
+        {"kind": "circle", "sweep": 270},
+        {"kind": "high_low", "front": 500, "back": 700},
+        {"kind": "handkerchief"},
+        {"kind": "gathered"},
+        {"kind": "gores", "count": 6},
+    ],
+)
 def test_every_hem_has_the_hem_asked_for(lower):
     garment = made(lower=lower | {"hem": 33})
     lower_parts = [p for p in garment.pieces if "bodice" not in p.name]

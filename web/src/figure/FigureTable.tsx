@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
-import { useRef, useState } from "react";
+import { Fragment, useRef, useState } from "react";
 import { answer, api, type Commission, Refused, type Screen } from "../api/client";
 import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
@@ -137,49 +137,55 @@ export function FigureTable({
                   </thead>
                   <tbody>
                     {one.measures.map((measure) => (
-                      <tr key={measure.key} className="align-top">
-                        <th scope="row" className="py-0.5 pr-2 text-left font-normal">
-                          {measure.label}
-                          {said(measure.key).map((finding) => (
-                            <span
-                              key={finding.code + finding.text}
-                              className="block max-w-64 text-sm leading-tight text-thread"
-                            >
-                              {finding.text}
-                            </span>
+                      <Fragment key={measure.key}>
+                        <tr className="align-top">
+                          <th scope="row" className="w-full py-0.5 pr-2 text-left font-normal">
+                            {measure.label}
+                          </th>
+                          {(["measures", "second"] as const).map((which) => (
+                            <td key={which} className="py-0.5 pr-2">
+                              <input
+                                ref={(field) => {
+                                  if (which === "measures") fields.current[measure.key] = field;
+                                }}
+                                aria-label={
+                                  which === "measures"
+                                    ? measure.label
+                                    : `${measure.label}, ${text.figure.second}`
+                                }
+                                data-measure={`${which}.${measure.key}`}
+                                value={shown(measure.key, which)}
+                                aria-invalid={problem(measure.key, which) ? true : undefined}
+                                autoComplete="off"
+                                onFocus={(event) => {
+                                  setHeld(measure.key);
+                                  event.target.select();
+                                }}
+                                onChange={(event) => type(measure.key, which, event.target.value)}
+                                onKeyDown={(event) => event.key === "Enter" && goOn(measure.key)}
+                                className="w-28 rounded-sm border border-pencil bg-paper px-2 py-0.5 aria-invalid:border-2 aria-invalid:border-thread"
+                              />
+                              {problem(measure.key, which) && (
+                                <span
+                                  role="alert"
+                                  className="block max-w-40 text-sm leading-tight text-thread"
+                                >
+                                  {problem(measure.key, which)}
+                                </span>
+                              )}
+                            </td>
                           ))}
-                        </th>
-                        {(["measures", "second"] as const).map((which) => (
-                          <td key={which} className="py-0.5 pr-2">
-                            <input
-                              ref={(field) => {
-                                if (which === "measures") fields.current[measure.key] = field;
-                              }}
-                              aria-label={
-                                which === "measures"
-                                  ? measure.label
-                                  : `${measure.label}, ${text.figure.second}`
-                              }
-                              data-measure={`${which}.${measure.key}`}
-                              value={shown(measure.key, which)}
-                              aria-invalid={problem(measure.key, which) ? true : undefined}
-                              autoComplete="off"
-                              onFocus={(event) => {
-                                setHeld(measure.key);
-                                event.target.select();
-                              }}
-                              onChange={(event) => type(measure.key, which, event.target.value)}
-                              onKeyDown={(event) => event.key === "Enter" && goOn(measure.key)}
-                              className="w-28 rounded-sm border border-pencil bg-paper px-2 py-0.5 aria-invalid:border-2 aria-invalid:border-thread"
-                            />
-                            {problem(measure.key, which) && (
-                              <span role="alert" className="block max-w-40 text-sm leading-tight text-thread">
-                                {problem(measure.key, which)}
-                              </span>
-                            )}
-                          </td>
-                        ))}
-                      </tr>
+                        </tr>
+                        {said(measure.key).length > 0 && (
+                          <tr>
+                            <td colSpan={3} className="pb-1 text-sm leading-tight text-thread">
+                              {said(measure.key).map((finding) => (
+                                <p key={finding.code + finding.text}>{finding.text}</p>
+                              ))}
+                            </td>
+                          </tr>
+                        )}
+                      </Fragment>
                     ))}
                   </tbody>
                 </table>
