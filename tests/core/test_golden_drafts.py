@@ -419,3 +419,14 @@ def test_two_darts_of_a_circle_lie_under_the_two_of_the_bodice():
     skirt, whole = garment.piece("skirt front").darts_of("waist"), long(garment, "skirt front", "waist")
     near, far = sorted((whole - one.at - one.intake for one in skirt), key=float)
     assert [near, far - 15] == approx(bodice, abs=NEAR)
+
+
+@pytest.mark.parametrize("edge", ["shoulder", "armhole"])
+def test_a_princess_seam_begins_in_the_middle_of_its_edge(edge):
+    panels = {"front_princess": edge, "back_princess": edge}
+    block, cut = made({"kind": "quarters"}), made({"kind": "quarters"}, panels=panels)
+    for half in ("front", "back"):
+        whole = long(block, f"bodice {half}", edge)
+        parts = [p.edge(e.name).drawn_length for p in cut.pieces if half in p.name and "bodice" in p.name
+                 for e in p.edges if e.name == edge]  # fmt: skip
+        assert parts == approx([whole / 2, whole / 2], abs=0.1), half
