@@ -6,7 +6,8 @@ from gentle_hem.core.figure import MeasureKey
 
 TAPE_PERSON: dict[MeasureKey, float] = {
     "neck_girth": 362, "upper_bust_girth": 905, "bust_girth": 948, "under_bust_girth": 812, "waist_girth": 742,
-    "high_hip_girth": 905, "hip_girth": 1012, "head_girth": 565, "shoulder_width": 392, "shoulder_length": 124,
+    "high_hip_girth": 905, "hip_girth": 1012, "head_girth": 565, "shoulder_width": 392,
+    "cross_shoulder_front": 386, "cross_shoulder_back": 398, "shoulder_length": 124,
     "across_front": 338, "across_back": 356, "bust_span": 188, "off_shoulder_girth": 1045,
     "shoulder_to_upper_bust": 205, "shoulder_to_bust_point": 268, "shoulder_to_under_bust": 342,
     "front_waist_length": 444, "back_waist_length": 414, "nape_to_waist": 402, "shoulder_to_hip": 646,
