@@ -1,4 +1,4 @@
-"""Necklines (trade 4.6): the neck edge of a block redrawn, and the facing cut from it.
+"""Necklines (trade 4.6): the neck edge of a block redrawn.
 
   N' N            round     a quarter of an oval from the shoulder to the centre
    ╲              V         straight to the centre
@@ -16,14 +16,8 @@ from enum import StrEnum
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.drafting import ROUND
 from gentle_hem.core.geometry import Cubic, Path, Point
-from gentle_hem.core.geometry.parallel import parallel
-from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.segment import Line
-from gentle_hem.core.pattern import Edge, Piece, Role
-from gentle_hem.core.what import Layer, Panel
-
-FACING_WIDTH = 45.0
-"""Facings are 1½-2 in wide, common practice (trade 11)."""
+from gentle_hem.core.pattern import Piece
 
 
 class Neckline(StrEnum):
@@ -84,44 +78,3 @@ def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> 
         centre.name: replace(centre, path=Path.through(lowest, centre.path.end)),
     }
     return replace(piece, edges=tuple(made.get(edge.name, edge) for edge in piece.edges))
-
-
-def neck_facing(piece: Piece) -> Piece | None:
-    """The facing of a half's neckline, cut from the styled edge; None where no even band fits.
-
-    Its neck edge is the bodice's own. Every facing is FACING_WIDTH along the shoulder, whatever the neckline's slant,
-    so that the ends of front and back match.
-    """
-    shoulder, neck, centre = piece.edge("shoulder"), piece.edge("neckline"), piece.edges[-1]
-    inner = parallel(neck.path, FACING_WIDTH)
-    reach = 8 * FACING_WIDTH  # a steep V meets the centre far below its own end
-    start = Path.of(Line(inner.start - inner.leaving * reach, inner.start))
-    end = Path.of(Line(inner.end, inner.end + inner.arriving * reach))
-    band = start.then(inner).then(end)
-    on_shoulder, on_centre = band.crossings(shoulder.path), band.crossings(centre.path)
-    if not on_shoulder or not on_centre:
-        return None
-    at, along_shoulder = on_shoulder[-1]
-    to, along_centre = on_centre[0]
-    darts_end = max((dart.at + dart.intake for dart in piece.darts_of("shoulder")), default=0.0)
-    from_neck = shoulder.drawn_length - FACING_WIDTH
-    if to <= at or min(along_shoulder, from_neck) <= darts_end or piece.darts_of("neckline"):
-        return None
-    inside = band.between(at, to)
-    moved = abs(from_neck - along_shoulder)
-    if moved > 1e-6:
-        run = min(max(2.5 * moved, 15.0), inside.length / 2)
-        blend = smooth_through([shoulder.path.point_at(from_neck), inside.point_at(run)], arrive=inside.tangent_at(run))
-        inside = blend.then(inside.between(run, inside.length))
-    edges = (
-        replace(shoulder, path=shoulder.path.between(from_neck, shoulder.drawn_length)),
-        neck,
-        replace(centre, path=centre.path.between(0.0, along_centre)),
-        Edge("inner edge", Role.PANEL, inside.reversed(), 0.0),
-    )
-    grain_top = centre.path.point_at(along_centre * 0.15) + Point(12, 0)
-    grain = (grain_top, centre.path.point_at(along_centre * 0.85) + Point(12, 0))
-    return replace(
-        piece, what=piece.what.as_layer(Layer.FACING).as_panel(Panel.NECK), edges=edges, darts=(), notches=(),
-        grain=grain, marks=(), bust_point=None,
-    )  # fmt: skip

@@ -12,18 +12,16 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.carry import Below, carried_down, pointed_at_both_ends, trued_at_side
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.pivot import pivot
-from gentle_hem.core.cutting.split import Mouth, split
 from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Remedy, in_recipe, note, refused, warn
-from gentle_hem.core.geometry import Path
-from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.parts import Allowances, BodiceMade
-from gentle_hem.core.pattern import Dart, Finished, Piece, Role
-from gentle_hem.core.seams import seam_of, seam_of_layers
+from gentle_hem.core.pattern import Dart, Piece, Role
+from gentle_hem.core.seams import seam_of_layers
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
+from gentle_hem.core.style.facings import neck_facings, top_facings
 from gentle_hem.core.style.fronts import (
     BUTTON_THICKNESS,
     FACING_BESIDE,
@@ -37,12 +35,11 @@ from gentle_hem.core.style.fronts import (
     with_buttonholes,
     with_keyhole,
 )
-from gentle_hem.core.style.neckline import FACING_WIDTH, Neckline, neck_facing, with_neckline
+from gentle_hem.core.style.neckline import Neckline, with_neckline
 from gentle_hem.core.style.panels import PrincessFrom, cut_under_bust, midriff_joined, princess, yoke
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.tops import Top, draw_top, sew_straps, straps
 from gentle_hem.core.style.words import DartPlace, Panels, Style
-from gentle_hem.core.walk import SEAM_TOLERANCE
 from gentle_hem.core.what import (
     BACK_PRINCESS,
     BUST_DART,
@@ -53,7 +50,6 @@ from gentle_hem.core.what import (
     Layer,
     Panel,
     Sign,
-    What,
 )
 from gentle_hem.core.workings import Workings
 
@@ -130,7 +126,7 @@ class _Styled:
         self.block = block[0]
         self.bust_point = self.block.bust_point
         if style.facing == "faced" and style.top is Top.SHOULDERS:
-            self._facings()
+            neck_facings(table)
         self._darts()
         if style.top is Top.ONE_SHOULDER and (carry is not None or panels.ends in ("basque", "dropped")):
             # drawn from a half, it would be carried down on one side alone
@@ -150,7 +146,7 @@ class _Styled:
                 lambda: draw_top(table, style.top, style.top_taken, style.strap_width),
             )  # fmt: skip
             if style.facing == "faced" and table.top_is_bare:
-                table.attempt("facing of the top", "style.facing", self._top_facings)
+                table.attempt("facing of the top", "style.facing", lambda: top_facings(table))
         if style.straps != "none":
             table.attempt(
                 "straps", "style.straps",
@@ -263,58 +259,6 @@ class _Styled:
             (table.back, Neckline(style.back_neck), style.back_depth),
         ):
             table.redraw(what, lambda p, s=shape, d=depth: self._neck(p, s, d))  # type: ignore[misc]
-
-    def _facings(self) -> None:
-        table = self.table
-        made = []
-        for what in (table.front, table.back):
-            piece = table.pieces[what]
-            facing = neck_facing(piece) if what.half is Half.FRONT else _back_facing(piece)
-            if facing is None:
-                table.findings.append(
-                    refused(
-                        "facing-does-not-fit",
-                        "No even facing fits the {piece}: a dart or the edge of the piece is in its way.",
-                        *in_recipe("style.facing"),
-                        remedies=(Remedy("leave-out", "Leave the facings out", {"style.facing": "none"}),),
-                        piece=what.name,
-                    )
-                )
-                continue
-            table.put(facing)
-            made.append(facing.what)
-            table.seams.append(seam_of_layers(f"{facing.name} seam", (what, "neckline"), (facing.what, "neckline")))
-        if len(made) == 2:
-            table.seams.append(seam_of("facing shoulder seam", (made[0], "shoulder"), (made[1], "shoulder")))
-        for what in made if len(made) == 1 else ():
-            table.put(table.pieces[what].with_edge("shoulder", finished=Finished.TURNED))
-
-    def _top_facings(self) -> None:
-        """Facings of a bare top: the band under its edge, cut from the styled piece, centre to side or armhole."""
-        table = self.table
-        made: list[What] = []
-        for what in (table.front, table.back):
-            piece, is_front = table.pieces[what], what.half is Half.FRONT
-            facing = top_band(piece if is_front else mirrored(piece))
-            table.put(facing if is_front else mirrored(facing))
-            edge = "top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline"
-            table.seams.append(seam_of_layers(f"{facing.name} seam", (what, edge), (facing.what, edge)))
-            made.append(facing.what)
-        self._join_facings(made)
-
-    def _join_facings(self, facings: list[What]) -> None:
-        """The ends of top facings sewn to each other where they match; an end that meets none is turned under."""
-        table = self.table
-        for role in MET_BY_FACING:
-            ends = [(what, e.name) for what in facings for e in table.pieces[what].edges if e.role is role]
-            if role in (Role.CENTRE_FRONT, Role.CENTRE_BACK):
-                continue
-            lengths = [table.pieces[what].stitched_length(name) for what, name in ends]
-            if len(ends) == 2 and ends[0][0] != ends[1][0] and abs(lengths[0] - lengths[1]) <= SEAM_TOLERANCE:
-                table.seams.append(seam_of(f"top facing {role} seam", ends[0], ends[1]))
-                continue
-            for what, name in ends:
-                table.put(table.pieces[what].with_edge(name, finished=Finished.TURNED))
 
     def _neck(self, piece: Piece, shape: Neckline, depth: float) -> Piece:
         if shape is Neckline.AS_DRAFTED and not self.style.wider:
@@ -478,49 +422,6 @@ def _pleated(piece: Piece) -> Piece:
     for dart in piece.darts_of("waist"):
         piece = as_pleat(piece, dart)
     return piece
-
-
-def _back_facing(piece: Piece) -> Piece | None:
-    facing = neck_facing(mirrored(piece))
-    return mirrored(facing) if facing else None
-
-
-MET_BY_FACING = (Role.SIDE, Role.ARMHOLE, Role.SHOULDER, Role.CENTRE_FRONT, Role.CENTRE_BACK)
-
-
-def top_band(piece: Piece) -> Piece:
-    """The upper band of a bare top, FACING_WIDTH deep, as its facing. Raises CannotMake when a dart is in it."""
-    edge = piece.edge("top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline")
-    inner = parallel(edge.path, FACING_WIDTH)
-    reach = 8 * FACING_WIDTH
-    run = Path.joined(
-        [
-            Path.through(inner.start - inner.leaving * reach, inner.start),
-            inner,
-            Path.through(inner.end, inner.end + inner.arriving * reach),
-        ]
-    )
-    met = []
-    for side in piece.edges:
-        if side is not edge and side.role in MET_BY_FACING:
-            met += [(along, side.name, at) for along, at in run.crossings(side.path)]
-    if len(met) < 2:
-        raise CannotMake("the piece is too narrow for an even facing")
-    met.sort()
-    middle = reach + inner.length / 2
-    (a, first, first_at) = max((m for m in met if m[0] < middle), default=met[0])
-    (b, last, last_at) = min((m for m in met if m[0] > middle), default=met[-1])
-    line = run.between(a, b)
-    made = split(
-        piece, Mouth.place(first, first_at), Mouth.place(last, last_at), earlier_line=line.reversed(), later_line=line,
-        parts=(piece.what.as_panel(Panel.TOP), piece.what), edge_name="inner edge", role=Role.PANEL, allowance=0.0,
-    ).earlier  # fmt: skip
-    if made.darts or any(dart.apex.y > line.box[1] for dart in piece.darts):
-        raise CannotMake("a dart runs through it")
-    centre = next((i for i, e in enumerate(made.edges) if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)), None)
-    if centre is not None:
-        made = replace(made, edges=made.edges[centre + 1 :] + made.edges[: centre + 1])
-    return replace(made, bust_point=None, what=made.what.as_layer(Layer.FACING))
 
 
 def _called(dart: Dart, name: Sign) -> bool:
