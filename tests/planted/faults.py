@@ -18,7 +18,7 @@ CORE = "src/gentle_hem/core/"
 TESTS = [
     f"tests/core/test_{name}.py"
     for name in (
-        "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "style", "style_lines", "splitting",
+        "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "lower_shapes", "style", "style_lines", "splitting",
         "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish",
     )
 ]  # fmt: skip
