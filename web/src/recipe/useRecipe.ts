@@ -282,31 +282,26 @@ export function useRecipe(id: number, opened: { recipe: Recipe; version: number;
   /** Another whole state in the place of this one, as one step that can be undone. */
   const replace = useCallback((recipe: Recipe) => step({ recipe, typed: [] }), [step]);
 
+  /** What is saved from now on stands on the version the other window saved. */
+  const goOnFrom = useCallback((theirs: Theirs) => {
+    newest.current = theirs.version;
+    setKept({ version: theirs.version, at: theirs.saved_at, recipe: JSON.stringify(theirs.recipe) });
+    setSaving({ state: "saving" });
+  }, []);
+
   /** Mine becomes the newest; theirs stays the version before it. */
   const keepMine = useCallback(() => {
     if (saving.state !== "stale") return;
-    newest.current = saving.theirs.version;
-    setKept({
-      version: saving.theirs.version,
-      at: saving.theirs.saved_at,
-      recipe: JSON.stringify(saving.theirs.recipe),
-    });
-    setSaving({ state: "saving" });
-  }, [saving]);
+    goOnFrom(saving.theirs);
+  }, [saving, goOnFrom]);
 
   /** Theirs takes the place of mine, which is put aside in this browser and can be undone to. */
   const takeTheirs = useCallback(() => {
     if (saving.state !== "stale") return;
     setAside(id, JSON.stringify({ ...work, from: kept.version, at: new Date().toISOString() }));
-    newest.current = saving.theirs.version;
-    setKept({
-      version: saving.theirs.version,
-      at: saving.theirs.saved_at,
-      recipe: JSON.stringify(saving.theirs.recipe),
-    });
-    setSaving({ state: "saving" });
+    goOnFrom(saving.theirs);
     replace(saving.theirs.recipe);
-  }, [saving, work, kept.version, id, replace]);
+  }, [saving, work, kept.version, id, replace, goOnFrom]);
 
   /** The draft that was left behind takes the place of what is here, as one step that can be undone. */
   const takeOffer = useCallback(() => {
