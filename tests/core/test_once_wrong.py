@@ -154,6 +154,10 @@ def test_a_cape_holds_its_allowances_once_and_is_walked_at_the_real_edges():
     first, second = sorted(notch.at for notch in cape.notches)
     assert second - first == approx(free, abs=0.01), "the arm's span lies between its notches"
     assert first == approx(back.length_a, abs=0.01), "counted from the end at the centre back"
+    [on_front], [on_back] = front.seam.b.stretches, back.seam.b.stretches
+    assert (on_front.start, on_front.end) == (approx(second), None), "the front's is the one that ends on the fold"
+    assert (on_back.start, on_back.end) == (0.0, approx(first))
+    assert [notch.double for notch in sorted(cape.notches, key=lambda one: one.at)] == [True, False]
     assert next(w.value for w in garment.workings if w.label == "free over each arm") == approx(free)
     assert cape.edge("hem").finished is Finished.BOUND
 

@@ -269,8 +269,8 @@ class Cape(Trim):
             Edge("top", Role.NECKLINE, Path.through(Point(long, high), Point(0, high)), a),
         )
         marks = tuple(
-            Notch("top", at, Sign("arm span"), double=at == back_long, kind=NotchKind.OPEN)
-            for at in (back_long, long - front_long)
+            Notch("top", at, Sign("arm span"), double=is_back, kind=NotchKind.OPEN)
+            for at, is_back in ((back_long, True), (long - front_long, False))
         )
         piece = Piece(
             what, edges, cut=1, on_fold=True, notches=marks, remark="left free and bound between the arm notches",
