@@ -9,7 +9,6 @@ floor     the hem clears it with the shoes on
 from __future__ import annotations
 
 import itertools
-from dataclasses import dataclass
 from math import radians
 from typing import TYPE_CHECKING
 
@@ -22,6 +21,7 @@ from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import OpeningPlace
 from gentle_hem.core.trim.neck import NeckBand
 from gentle_hem.core.workings import Percent, Ratio, Worked, Workings
+from gentle_hem.core.worn import Worn
 
 if TYPE_CHECKING:
     from gentle_hem.core.recipe import Recipe
@@ -58,22 +58,6 @@ def least_step_sweep(height: float, inside_leg: float, hem_height: float, leg_gi
         "2 × {step} × ({inside_leg} − {hem_height}) ÷ {inside_leg} + {leg_girth}", rule="an estimate",
         step=step, inside_leg=inside_leg, hem_height=hem_height, leg_girth=leg_girth,
     )  # fmt: skip
-
-
-@dataclass(frozen=True, slots=True)
-class Worn:
-    """What the checks need of a garment. Lengths in mm, halves doubled."""
-
-    waist: float
-    neck: float | None
-    hem: float
-    opened: float
-    below_waist: float
-    trousers_crotch: float | None
-    front_length: float | None
-    back_length: float | None
-    bust: float | None = None
-    hip: float | None = None
 
 
 def wear(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:

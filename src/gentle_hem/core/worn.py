@@ -1,0 +1,111 @@
+"""What a made dress measures, to be held against the body that wears it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.parts import BodiceMade
+from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.what import Half, Section
+from gentle_hem.core.workings import Workings
+from gentle_hem.core.workroom import Dressed
+
+LEVEL_WAIST = 15.0
+"""A waist edge that rises by more than this is a flare's (mm)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Worn:
+    """What the checks need of a garment. Lengths in mm, halves doubled."""
+
+    waist: float
+    neck: float | None
+    hem: float
+    opened: float
+    below_waist: float
+    trousers_crotch: float | None
+    front_length: float | None
+    back_length: float | None
+    bust: float | None = None
+    hip: float | None = None
+
+
+def worn(dress: Dressed, block: BodiceMade, waist: float) -> Worn:
+    """The made dress measured: ``block`` is its bodice as drafted, ``waist`` the whole waist seam of it (mm)."""
+    upper = dress.outer_upper()
+    neck = sum(
+        piece.stitched_length(edge.name)
+        for piece in upper
+        for edge in piece.edges
+        if edge.role is Role.NECKLINE and edge.name == "neckline"
+    )
+    held = any(edge.role is Role.SHOULDER for piece in upper for edge in piece.edges)
+    front, back = (length_of(half, dress.pieces.values()) for half in Half)
+    return Worn(
+        waist=waist, neck=2 * neck if neck and held else None, hem=2 * dress.half_hem, opened=dress.opened,
+        below_waist=dress.length, trousers_crotch=_crotch(dress.pieces.values()), front_length=front,
+        back_length=back, bust=_bust(block), hip=_hip(dress, block),
+    )  # fmt: skip
+
+
+def _bust(block: BodiceMade) -> float | None:
+    """Round the drafted block at its bust level; None where it has no bust point."""
+    level = next((piece.bust_point.y for piece in block.pieces if piece.bust_point is not None), None)
+    if level is None:
+        return None
+    widths = [_across(piece, level) for piece in block.pieces]
+    return 2 * sum(width for width in widths if width is not None)
+
+
+def _hip(dress: Dressed, block: BodiceMade) -> float | None:
+    """Round the lower part or gown at the hip; None for a flare, whose hip is checked by its sweep, or a short one."""
+    drop = Measures(dress.figure, Workings()).take("waist_to_hip")
+    if dress.above is None:
+        return None
+    if dress.cut_in_one:
+        waist = max(piece.edge("waist").path.box[3] for piece in block.pieces)
+        widths = [_across(dress.pieces[what], waist - drop) for what in dress.above.run.pieces]
+    else:
+        tops = [(dress.pieces[s.piece], dress.pieces[s.piece].edge(s.edge).path.box) for s in dress.lower.stretches]
+        if any(box[3] - box[1] > LEVEL_WAIST for _, box in tops):
+            return None
+        widths = [_across(piece, box[3] - (drop - dress.above.level)) for piece, box in tops]
+    if not widths or any(width is None for width in widths):
+        return None
+    return 2 * sum(width for width in widths if width is not None)
+
+
+def _across(piece: Piece, level: float) -> float | None:
+    """How far a piece reaches across at a level, mm; None where it does not reach it."""
+    line = Path.through(Point(-9000, level), Point(9000, level))
+    met = [piece.seam_line.point_at(at).x for at, _ in piece.seam_line.crossings(line)]
+    return max(met) - min(met) if len(met) > 1 else None
+
+
+def length_of(half: Half, pieces: Iterable[Piece]) -> float | None:
+    """Shoulder at the neck to the lowest of the waist edge, down a drafted half whatever it is cut into, mm.
+
+    None where it cannot be told: there is no shoulder, or no waist.
+    """
+    edges = [edge for piece in pieces if piece.what.is_outer_upper(half) for edge in piece.edges]
+    shoulders = [e.path for e in edges if e.role is Role.SHOULDER]
+    waists = [e.path for e in edges if e.role is Role.WAIST]
+    if not shoulders or not waists:
+        return None
+    high = max(y for path in shoulders for y in (path.start.y, path.end.y))
+    return high - min(y for path in waists for y in (path.start.y, path.end.y))
+
+
+def _crotch(pieces: Iterable[Piece]) -> float | None:
+    """Length of the crotch seam, front and back, of trousers; None for anything else."""
+    lengths = [
+        edge.drawn_length
+        for piece in pieces
+        if piece.what.is_outer(Section.TROUSERS)
+        for edge in piece.edges
+        if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)
+    ]
+    return sum(lengths) if lengths else None
