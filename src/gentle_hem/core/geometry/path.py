@@ -100,7 +100,7 @@ class Path:
     def arriving(self) -> Point:
         """Direction at the end."""
         last = self.segments[-1]
-        return last.tangent_at(last.length)
+        return last.direction(1) if isinstance(last, Cubic) else last.tangent_at(last.length)
 
     def split(self, at: float) -> tuple[Path, Path]:
         """The part before and the part after a length strictly inside the path."""

@@ -326,25 +326,10 @@ class Cubic:
         at its middle the cubic is halved and both halves are offset.
         """
 
-        def parallel(piece: Cubic, depth: int) -> tuple[Segment, ...]:
-            room = 1 - piece.bend(0) * by, 1 - piece.bend(1) * by
-            if max(room) < 0 or (min(room) < 0 and depth == 0):
-                return ()  # bent tighter than the offset: the parallel would run backwards there
-            if min(room) < 0:
-                left, right = piece.split_at_parameter(0.5)
-                return parallel(left, depth - 1) + parallel(right, depth - 1)
-            starting = piece.start + piece.direction(0).left * by
-            ending = piece.end + piece.direction(1).left * by
-            leave = piece.velocity(0) * (room[0] / 3)
-            arrive = piece.velocity(1) * (room[1] / 3)
-            made = Cubic(starting, starting + leave, ending - arrive, ending)
-            strays = max(abs(made.point(t).distance(piece.point(t)) - abs(by)) for t in (0.25, 0.5, 0.75))
-            if depth == 0 or strays < OFFSET_TOLERANCE:
-                return (made,)
-            left, right = piece.split_at_parameter(0.5)
-            return parallel(left, depth - 1) + parallel(right, depth - 1)
-
-        return parallel(self, 8) if self.length > 0 else ()
+        found: list[Segment] = []
+        if self.length > 0:
+            _parallels(self, by, 8, found)
+        return tuple(found)
 
     def flatten(self, tolerance: float) -> list[Point]:
         """The points after the start; chords stay within the tolerance of the curve."""
@@ -374,6 +359,44 @@ class Cubic:
         """Its part of the outline's signed area, exactly (the integral of a polynomial)."""
         p, q, r, s = self.start, self.first, self.second, self.end
         return (6 * p.cross(q) + 3 * p.cross(r) + p.cross(s) + 3 * q.cross(r) + 3 * q.cross(s) + 6 * r.cross(s)) / 20
+
+
+def _parallels(piece: Cubic, by: float, depth: int, found: list[Segment]) -> None:
+    """The parallels of a cubic, in order, added to those found; worked in plain numbers, for it is most of the work."""
+    (sx, sy), (ex, ey) = piece.start, piece.end
+    px, py, qx, qy, rx, ry = piece._legs
+    fast, slow = hypot(px, py), hypot(rx, ry)
+    # 1 − κ·by at either end; without a handle there is no bend to speak of
+    leaving = 1 - by * 2 / 3 * (px * qy - py * qx) / fast**3 if fast > 1e-12 else 1.0
+    arriving = 1 - by * 2 / 3 * (qx * ry - qy * rx) / slow**3 if slow > 1e-12 else 1.0
+    if max(leaving, arriving) < 0 or (min(leaving, arriving) < 0 and depth == 0):
+        return  # bent tighter than the offset: the parallel would run backwards there
+    if min(leaving, arriving) >= 0:
+        (ux, uy), (vx, vy) = piece.direction(0), piece.direction(1)
+        start, end = Point(sx - uy * by, sy + ux * by), Point(ex - vy * by, ey + vx * by)
+        first = Point(start.x + px * leaving, start.y + py * leaving)
+        second = Point(end.x - rx * arriving, end.y - ry * arriving)
+        if depth == 0 or _strays(piece, (start, first, second, end), abs(by)) < OFFSET_TOLERANCE:
+            found.append(Cubic(start, first, second, end))
+            return
+    left, right = piece.split_at_parameter(0.5)
+    _parallels(left, by, depth - 1, found)
+    _parallels(right, by, depth - 1, found)
+
+
+def _strays(piece: Cubic, handles: tuple[Point, Point, Point, Point], away: float) -> float:
+    """How far a cubic of these handles lies from ``away`` mm beside another, at its quarters."""
+    (x0, y0), (x1, y1), (x2, y2), (x3, y3) = (
+        (a.x - b.x, a.y - b.y)
+        for a, b in zip(handles, (piece.start, piece.first, piece.second, piece.end), strict=True)
+    )
+    return max(
+        abs(hypot(a * x0 + b * x1 + c * x2 + d * x3, a * y0 + b * y1 + c * y2 + d * y3) - away)
+        for a, b, c, d in _QUARTERS
+    )
+
+
+_QUARTERS = tuple(((1 - t) ** 3, 3 * (1 - t) ** 2 * t, 3 * (1 - t) * t * t, t**3) for t in (0.25, 0.5, 0.75))
 
 
 Segment = Line | Arc | Cubic
