@@ -77,6 +77,19 @@ def test_the_simulated_tape_fills_the_next_empty_measure_and_may_be_clumsy(page,
     assert abs(shown - high_hip) < 1, "a bare number in inches taken for centimetres"
 
 
+def test_the_tape_pressed_before_the_measures_are_in_takes_the_first_of_them(page, demo):
+    held = []
+    page.route("**/api/measures", lambda route: held.append(route))
+    measure(page, demo)
+    press = page.get_by_role("button", name="Press the tape")
+    press.click()
+    expect(press).to_be_disabled()
+    expect(page.get_by_test_id("heard")).to_be_empty()
+    for route in held:
+        route.continue_()
+    expect(field(page, "neck_girth")).to_have_value("36.2 cm")
+
+
 def test_sets_are_dated_kept_and_compared(page, studio):
     measure(page, studio, "Midsummer dance dress")
     page.get_by_label("Taken on").fill("2026-06-10")

@@ -196,7 +196,6 @@ export function FigureTable({
             screen={screen}
             bench={bench}
             held={held}
-            next={read.data?.next ?? null}
             onTaken={(key) => {
               setHeld(key);
               const where = tabs.data?.find((one) => one.measures.some((measure) => measure.key === key));

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, type Screen } from "../api/client";
 import type { Bench } from "../recipe/useRecipe";
@@ -7,6 +7,12 @@ import { Button } from "../ui/Button";
 import { useStudio } from "../ui/studio";
 import { refusal } from "./FigureTable";
 
+const MEASURES = {
+  queryKey: ["measures"],
+  queryFn: () => answer(api.GET("/api/measures")),
+  staleTime: Infinity,
+};
+
 const MANNERS = ["steady", "wrong_unit", "double", "dropout"] as const;
 
 /** The digital tape's stand-in, tables in and out, and starting from a size. */
@@ -14,13 +20,11 @@ export function TapeAndTables({
   screen,
   bench,
   held,
-  next,
   onTaken,
 }: {
   screen: Screen;
   bench: Bench;
   held: string | null;
-  next: string | null;
   onTaken: (key: string) => void;
 }) {
   const [manner, setManner] = useState<(typeof MANNERS)[number]>("steady");
@@ -28,22 +32,24 @@ export function TapeAndTables({
   const [bust, setBust] = useState("");
   const unit = screen.unit;
   const demo = useStudio()?.demo ?? false;
-  const figure = screen.recipe.figure as { measures: Record<string, number> };
-  const names = useQuery({
-    queryKey: ["measures"],
-    queryFn: () => answer(api.GET("/api/measures")),
-    staleTime: Infinity,
-  });
+  const [isPressed, setIsPressed] = useState(false);
+  // what stands on the bench now; the screen's figure is that of the last answer
+  const figure = bench.draft.figure as { measures?: Record<string, unknown>; simulated?: string[] };
+  const books = useQueryClient();
+  const names = useQuery(MEASURES);
   const label = (key: string) =>
     names.data?.flatMap((tab) => tab.measures).find((one) => one.key === key)?.label ?? key;
 
+  const isOpen = (key: string) => figure.measures?.[key] === undefined;
   const press = async () => {
-    const round = held && figure.measures[held] === undefined ? held : next;
-    if (!round) {
-      setHeard(text.figure.allTaken);
-      return;
-    }
+    setIsPressed(true);
     try {
+      const order = (await books.ensureQueryData(MEASURES)).flatMap((tab) => tab.measures);
+      const round = held && isOpen(held) ? held : order.find((one) => isOpen(one.key))?.key;
+      if (!round) {
+        setHeard(text.figure.allTaken);
+        return;
+      }
       const sent = await answer(
         api.POST("/api/devices/tape/press", { body: { held: round as "waist_girth", unit, manner } }),
       );
@@ -52,7 +58,7 @@ export function TapeAndTables({
         setHeard(text.figure.nothingCame);
         return;
       }
-      const before = (screen.recipe.figure as { simulated?: string[] }).simulated ?? [];
+      const before = figure.simulated ?? [];
       bench.change({
         [`figure.measures.${round}`]: length,
         "figure.simulated": [...before.filter((key) => key !== round), round],
@@ -62,6 +68,8 @@ export function TapeAndTables({
       setHeard(text.figure.heard(label(round), sent.texts[0] ?? "") + echo);
     } catch (error) {
       setHeard(refusal(error));
+    } finally {
+      setIsPressed(false);
     }
   };
   const take = (measures: Record<string, number>, said: string) => {
@@ -107,7 +115,11 @@ export function TapeAndTables({
   return (
     <div className="mt-3 border-t border-chalk pt-2">
       <div className="flex flex-wrap items-center gap-2">
-        {demo && <Button onClick={press}>{text.figure.press}</Button>}
+        {demo && (
+          <Button disabled={isPressed} onClick={press}>
+            {text.figure.press}
+          </Button>
+        )}
         <label className={demo ? "" : "hidden"}>
           <span className="sr-only">{text.figure.manner}</span>
           <select
