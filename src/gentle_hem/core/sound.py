@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 
-from shapely import Polygon
+from shapely import is_valid, polygons
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import Finding, Place, in_recipe, stop
@@ -84,7 +84,7 @@ def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
 
 
 def _crosses_itself(outline: Path) -> bool:
-    return not Polygon([tuple(p) for p in outline.flatten(0.2)]).is_valid
+    return not is_valid(polygons(outline.flatten(0.2)))
 
 
 def _can_be_cut(piece: Piece) -> bool:

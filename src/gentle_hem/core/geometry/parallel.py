@@ -106,13 +106,21 @@ def join_runs(before: Path, after: Path) -> Path:
 
 def trim_to_meet(before: Path, after: Path) -> tuple[Path, Path] | None:
     """Both cut back to their crossing nearest the corner; None when they do not cross."""
-    met = [(s, t) for s, t in before.crossings(after) if s > TOUCHING and t < after.length - TOUCHING]
+
+    def at_an_outer_end(i: int, s: float, j: int, t: float) -> bool:
+        last = len(after.segments) - 1
+        return (i == 0 and s <= TOUCHING) or (j == last and t >= after.segments[j].length - TOUCHING)
+
+    def from_corner(place: tuple[int, float, int, float]) -> float:
+        i, s, j, t = place
+        return sum(x.length for x in before.segments[i:]) - s + sum(x.length for x in after.segments[:j]) + t
+
+    met = [place for place in before.meetings(after) if not at_an_outer_end(*place)]
     if not met:
         return None
-    s, t = min(met, key=lambda place: (before.length - place[0]) + place[1])
-    first = before if before.length - s < TOUCHING else before.split(s)[0]
-    second = after if t < TOUCHING else after.split(t)[1]
-    return first, second
+    # most corners are met once, and then nothing need be measured
+    i, s, j, t = min(met, key=from_corner) if len(met) > 1 else met[0]
+    return before.up_to(i, s), after.onward_from(j, t)
 
 
 def mitre(before: Path, after: Path) -> Point | None:

@@ -47,6 +47,13 @@ class Path:
         return cls(segments)
 
     @classmethod
+    def _whole(cls, segments: tuple[Segment, ...]) -> Path:
+        """Segments that come from a path and are in its order, so that they need not be looked over again."""
+        made = object.__new__(cls)
+        made.__dict__["segments"] = segments
+        return made
+
+    @classmethod
     def through(cls, *points: Point) -> Path:
         """Straight lines from place to place."""
         return cls(tuple(Line(a, b) for a, b in pairwise(points)))
@@ -110,11 +117,11 @@ class Path:
         here = self.segments[index]
         before, after = self.segments[:index], self.segments[index + 1 :]
         if rest <= JOINED and before:
-            return Path(before), Path((here, *after))
+            return Path._whole(before), Path._whole((here, *after))
         if here.length - rest <= JOINED and after:
-            return Path((*before, here)), Path(after)
+            return Path._whole((*before, here)), Path._whole(after)
         first, second = here.split(rest)
-        return Path((*before, first)), Path((second, *after))
+        return Path._whole((*before, first)), Path._whole((second, *after))
 
     def between(self, start: float, end: float) -> Path:
         """The part from one length to a later one."""
@@ -124,10 +131,10 @@ class Path:
         return part.split(start)[1] if start > JOINED else part
 
     def reversed(self) -> Path:
-        return Path(tuple(segment.reversed() for segment in reversed(self.segments)))
+        return Path._whole(tuple(segment.reversed() for segment in reversed(self.segments)))
 
     def placed(self, placement: Placement) -> Path:
-        return Path(tuple(segment.placed(placement) for segment in self.segments))
+        return Path._whole(tuple(segment.placed(placement) for segment in self.segments))
 
     def then(self, other: Path) -> Path:
         """This path followed by another that starts where it ends."""
@@ -145,20 +152,41 @@ class Path:
             points[-1] = self.start
         return points
 
+    def meetings(self, other: Path) -> Iterator[tuple[int, float, int, float]]:
+        """Where it meets another: which segment of each, and how far along that segment. A corner is met twice."""
+        theirs = [(j, segment, segment.hull) for j, segment in enumerate(other.segments)]
+        for i, mine in enumerate(self.segments):
+            hull = mine.hull
+            for j, segment, other_hull in theirs:
+                if not apart(hull, other_hull):
+                    for s, t in crossings(mine, segment):
+                        yield i, s, j, t
+
     def crossings(self, other: Path) -> list[tuple[float, float]]:
         """Lengths along this path and the other at which they meet, in order along this one."""
-        found = []
-        for i, mine in enumerate(self.segments):
-            for j, theirs in enumerate(other.segments):
-                if apart(mine.hull, theirs.hull):
-                    continue
-                before, there = self._ends[i] - mine.length, other._ends[j] - theirs.length
-                found += [(before + s, there + t) for s, t in crossings(mine, theirs)]
+        found = [
+            (self._ends[i] - self.segments[i].length + s, other._ends[j] - other.segments[j].length + t)
+            for i, s, j, t in self.meetings(other)
+        ]
         kept: list[tuple[float, float]] = []
         for s, t in sorted(found):
             if not kept or s - kept[-1][0] > 1e-5 or abs(t - kept[-1][1]) > 1e-5:
                 kept.append((s, t))
         return kept
+
+    def up_to(self, index: int, at: float) -> Path:
+        """The part that ends so far along one of its segments."""
+        here, before = self.segments[index], self.segments[:index]
+        if at <= JOINED and before:
+            return Path._whole(before)
+        return Path._whole((*before, here if here.length - at <= JOINED else here.split(at)[0]))
+
+    def onward_from(self, index: int, at: float) -> Path:
+        """The part that begins so far along one of its segments."""
+        here, after = self.segments[index], self.segments[index + 1 :]
+        if here.length - at <= JOINED and after:
+            return Path._whole(after)
+        return Path._whole((here if at <= JOINED else here.split(at)[1], *after))
 
     @property
     def signed_area(self) -> float:

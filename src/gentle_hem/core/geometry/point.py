@@ -6,6 +6,10 @@ from math import atan2, cos, hypot, sin
 from typing import NamedTuple
 
 
+_point = tuple.__new__
+"""A named tuple made without asking its names: half the time, where places are made by the thousand."""
+
+
 class Point(NamedTuple):
     """A place (x, y) in millimetres. Adding and scaling treat it as a move.
 
@@ -17,13 +21,13 @@ class Point(NamedTuple):
     y: float
 
     def __add__(self, other: Point) -> Point:  # type: ignore[override]
-        return Point(self.x + other.x, self.y + other.y)
+        return _point(Point, (self.x + other.x, self.y + other.y))
 
     def __sub__(self, other: Point) -> Point:
-        return Point(self.x - other.x, self.y - other.y)
+        return _point(Point, (self.x - other.x, self.y - other.y))
 
     def __mul__(self, factor: float) -> Point:  # type: ignore[override]
-        return Point(self.x * factor, self.y * factor)
+        return _point(Point, (self.x * factor, self.y * factor))
 
     def __neg__(self) -> Point:
         return Point(-self.x, -self.y)
@@ -61,7 +65,7 @@ class Point(NamedTuple):
 
     def towards(self, other: Point, share: float) -> Point:
         """The place a share of the way to another: 0 is here, 1 is there."""
-        return Point(self.x + (other.x - self.x) * share, self.y + (other.y - self.y) * share)
+        return _point(Point, (self.x + (other.x - self.x) * share, self.y + (other.y - self.y) * share))
 
     def turned(self, angle: float, about: Point | None = None) -> Point:
         """Turned anticlockwise by ``angle`` radians about a place (the origin by default)."""

@@ -19,7 +19,7 @@ from math import acos, ceil, cos, floor, hypot, pi, sin, sqrt
 from gentle_hem.core.geometry.placement import Placement
 from gentle_hem.core.geometry.point import Point, polar
 
-OFFSET_TOLERANCE = 0.002
+OFFSET_TOLERANCE = 0.01
 """How far an offset cubic may lie from the true parallel curve (mm)."""
 
 
@@ -334,9 +334,9 @@ class Cubic:
     def flatten(self, tolerance: float) -> list[Point]:
         """The points after the start; chords stay within the tolerance of the curve."""
         # A cubic strays from its chord by at most √3/18 of the larger second difference.
-        d1 = (self.start - self.first * 2 + self.second).size
-        d2 = (self.first - self.second * 2 + self.end).size
-        count = max(1, ceil((6 * max(d1, d2) / (8 * tolerance)) ** 0.5))
+        px, py, qx, qy, rx, ry = self._legs
+        bent = max(hypot(qx - px, qy - py), hypot(rx - qx, ry - qy))
+        count = max(1, ceil((6 * bent / (8 * tolerance)) ** 0.5))
         return [*(self.point(i / count) for i in range(1, count)), self.end]
 
     @property
@@ -369,9 +369,10 @@ def _parallels(piece: Cubic, by: float, depth: int, found: list[Segment]) -> Non
     # 1 − κ·by at either end; without a handle there is no bend to speak of
     leaving = 1 - by * 2 / 3 * (px * qy - py * qx) / fast**3 if fast > 1e-12 else 1.0
     arriving = 1 - by * 2 / 3 * (qx * ry - qy * rx) / slow**3 if slow > 1e-12 else 1.0
-    if max(leaving, arriving) < 0 or (min(leaving, arriving) < 0 and depth == 0):
+    least, most = sorted((leaving, arriving, 1 - by * piece.bend(0.5)))[::2]
+    if most < 0 or (least < 0 and depth == 0):
         return  # bent tighter than the offset: the parallel would run backwards there
-    if min(leaving, arriving) >= 0:
+    if least >= 0:
         (ux, uy), (vx, vy) = piece.direction(0), piece.direction(1)
         start, end = Point(sx - uy * by, sy + ux * by), Point(ex - vy * by, ey + vx * by)
         first = Point(start.x + px * leaving, start.y + py * leaving)
