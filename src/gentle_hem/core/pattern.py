@@ -15,7 +15,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from functools import cached_property
 from typing import Any
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
@@ -31,6 +30,7 @@ from gentle_hem.core.geometry.parallel import (
     turned_corner,
 )
 from gentle_hem.core.geometry.segment import Line
+from gentle_hem.core.geometry.worked_once import worked_once
 from gentle_hem.core.what import UNNAMED, Sign, What
 
 
@@ -269,12 +269,12 @@ class Piece:
         """Length of an edge as sewn to its mate: dart mouths left out."""
         return self.edge(edge_name).drawn_length - sum(d.intake for d in self.darts_of(edge_name))
 
-    @cached_property
+    @worked_once
     def seam_line(self) -> Path:
         """The stitching outline, closed, anticlockwise."""
         return Path.joined(edge.path for edge in self.edges)
 
-    @cached_property
+    @worked_once
     def cut_line(self) -> Path:
         """The outline to cut along: each edge moved out by its allowance, corners made."""
         runs = [parallel(edge.path, -edge.allowance) for edge in self.edges]

@@ -10,7 +10,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
-from functools import cached_property
 from itertools import accumulate, pairwise
 
 from gentle_hem.core.cannot import CannotDraw
@@ -18,6 +17,7 @@ from gentle_hem.core.geometry.crossing import apart, crossings
 from gentle_hem.core.geometry.placement import Placement
 from gentle_hem.core.geometry.point import Point
 from gentle_hem.core.geometry.segment import Cubic, Line, Segment
+from gentle_hem.core.geometry.worked_once import worked_once
 
 JOINED = 1e-6
 """Ends closer than this are joined (mm)."""
@@ -39,7 +39,7 @@ class Path:
         if not self.segments:
             raise CannotDraw("a path needs at least one segment")
         for before, after in zip(self.segments, self.segments[1:], strict=False):
-            if before.end.distance(after.start) > JOINED:
+            if before.end != after.start and before.end.distance(after.start) > JOINED:
                 raise CannotDraw(f"the path is broken between {before.end} and {after.start}")
 
     @classmethod
@@ -70,7 +70,7 @@ class Path:
     def end(self) -> Point:
         return self.segments[-1].end
 
-    @cached_property
+    @worked_once
     def _ends(self) -> tuple[float, ...]:
         return tuple(accumulate(segment.length for segment in self.segments))
 
@@ -193,7 +193,7 @@ class Path:
         """Area enclosed by a closed path, mm²; positive when it runs anticlockwise."""
         return sum(segment.area_under for segment in self.segments)
 
-    @cached_property
+    @worked_once
     def box(self) -> tuple[float, float, float, float]:
         """Left, bottom, right, top: the smallest upright box round the path."""
         points = [place for segment in self.segments for place in segment.extremes]

@@ -5,7 +5,6 @@ from __future__ import annotations
 from math import atan2, cos, hypot, sin
 from typing import NamedTuple
 
-
 _point = tuple.__new__
 """A named tuple made without asking its names: half the time, where places are made by the thousand."""
 

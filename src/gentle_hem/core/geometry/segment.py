@@ -13,11 +13,11 @@ along the segment from its start, in millimetres. Nothing is changed in place.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
 from math import acos, ceil, cos, floor, hypot, pi, sin, sqrt
 
 from gentle_hem.core.geometry.placement import Placement
 from gentle_hem.core.geometry.point import Point, polar
+from gentle_hem.core.geometry.worked_once import worked_once
 
 OFFSET_TOLERANCE = 0.01
 """How far an offset cubic may lie from the true parallel curve (mm)."""
@@ -40,11 +40,11 @@ class Line:
     start: Point
     end: Point
 
-    @cached_property
+    @worked_once
     def length(self) -> float:
         return self.start.distance(self.end)
 
-    @cached_property
+    @worked_once
     def hull(self) -> Box:
         """An upright box that holds it, quickly found."""
         return box_round(self.start, self.end)
@@ -79,7 +79,7 @@ class Line:
         """The places that can lie furthest out: an upright box round them holds the segment."""
         return [self.start, self.end]
 
-    @cached_property
+    @worked_once
     def area_under(self) -> float:
         """Its part of the outline's signed area: ½∮(x dy − y dx) over this segment."""
         return self.start.cross(self.end) / 2
@@ -99,11 +99,11 @@ class Arc:
     start_angle: float
     sweep: float
 
-    @cached_property
+    @worked_once
     def start(self) -> Point:
         return polar(self.radius, self.start_angle, self.centre)
 
-    @cached_property
+    @worked_once
     def end(self) -> Point:
         return polar(self.radius, self.end_angle, self.centre)
 
@@ -171,7 +171,7 @@ class Arc:
         quarters = range(ceil(first / (pi / 2)), floor(last / (pi / 2)) + 1)
         return [self.start, self.end, *(polar(self.radius, q * pi / 2, self.centre) for q in quarters)]
 
-    @cached_property
+    @worked_once
     def area_under(self) -> float:
         """Its part of the outline's signed area, exactly: the chord's part and the circle segment's."""
         return self.start.cross(self.end) / 2 + self.radius**2 * (self.sweep - sin(self.sweep)) / 2
@@ -195,7 +195,7 @@ class Cubic:
     second: Point
     end: Point
 
-    @cached_property
+    @worked_once
     def hull(self) -> Box:
         """An upright box that holds it, quickly found: its handle polygon's."""
         return box_round(self.start, self.first, self.second, self.end)
@@ -225,16 +225,26 @@ class Cubic:
 
     def length_between(self, t0: float, t1: float) -> float:
         """Length between two parameters by one Gauss rule: within a hundredth of a mm for a gentle curve."""
-        px, py, qx, qy, rx, ry = self._legs
+        e, d, c, b, a = self._speed
         width, total = t1 - t0, 0.0
         for x, weight in _NODES:
             t = t0 + width * x
-            u = 1 - t
-            a, b, c = 3 * u * u, 6 * u * t, 3 * t * t
-            total += weight * hypot(a * px + b * qx + c * rx, a * py + b * qy + c * ry)
+            # a hair below nothing where the curve stands still
+            total += weight * sqrt(max(0.0, (((e * t + d) * t + c) * t + b) * t + a))
         return width * total
 
-    @cached_property
+    @worked_once
+    def _speed(self) -> tuple[float, float, float, float, float]:
+        """The square of its speed as a polynomial of the parameter, the highest power first."""
+        px, py, qx, qy, rx, ry = self._legs
+        # velocity = 3·(leg + 2t·bend + t²·twist), and its square multiplied out
+        bx, by, tx, ty = qx - px, qy - py, px - 2 * qx + rx, py - 2 * qy + ry
+        return (
+            9 * (tx * tx + ty * ty), 36 * (bx * tx + by * ty), 18 * (px * tx + py * ty) + 36 * (bx * bx + by * by),
+            36 * (px * bx + py * by), 9 * (px * px + py * py),
+        )  # fmt: skip
+
+    @worked_once
     def _legs(self) -> tuple[float, float, float, float, float, float]:
         """The three legs of its handle polygon, as plain numbers."""
         p, q, r = self.first - self.start, self.second - self.first, self.end - self.second
@@ -253,7 +263,7 @@ class Cubic:
 
         return measured(0.0, t, self.length_between(0.0, t), 20) if t > 0 else 0.0
 
-    @cached_property
+    @worked_once
     def length(self) -> float:
         return self.length_to(1.0)
 
@@ -334,10 +344,16 @@ class Cubic:
     def flatten(self, tolerance: float) -> list[Point]:
         """The points after the start; chords stay within the tolerance of the curve."""
         # A cubic strays from its chord by at most √3/18 of the larger second difference.
-        px, py, qx, qy, rx, ry = self._legs
-        bent = max(hypot(qx - px, qy - py), hypot(rx - qx, ry - qy))
+        (px, py), (qx, qy), (rx, ry), (sx, sy) = self.start, self.first, self.second, self.end
+        bent = max(hypot(px - 2 * qx + rx, py - 2 * qy + ry), hypot(qx - 2 * rx + sx, qy - 2 * ry + sy))
         count = max(1, ceil((6 * bent / (8 * tolerance)) ** 0.5))
-        return [*(self.point(i / count) for i in range(1, count)), self.end]
+        points = []
+        for i in range(1, count):
+            t = i / count
+            u = 1 - t
+            a, b, c, d = u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t
+            points.append(Point(a * px + b * qx + c * rx + d * sx, a * py + b * qy + c * ry + d * sy))
+        return [*points, self.end]
 
     @property
     def extremes(self) -> list[Point]:
@@ -354,7 +370,7 @@ class Cubic:
             found += [self.point(t) for t in roots if 0 < t < 1]
         return found
 
-    @cached_property
+    @worked_once
     def area_under(self) -> float:
         """Its part of the outline's signed area, exactly (the integral of a polynomial)."""
         p, q, r, s = self.start, self.first, self.second, self.end
