@@ -7,8 +7,8 @@ from pytest import approx
 from shapely import Polygon
 
 from conftest import a_recipe
+from figures import FIGURES, SCHOOLS
 from gentle_hem.core.compare import compare_schools
-from gentle_hem.core.estimates import SIZE_TABLE
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
@@ -18,22 +18,6 @@ from gentle_hem.core.units import Unit, inches
 EASES = {
     "quarters": (inches(2), inches(1)), "quarters_cm": (40, 20), "two_lengths": (inches(1), 0),
     "proportional": (60, 0), "body_length": (inches(0.5), inches(0.5)),
-}  # fmt: skip
-SCHOOLS = tuple(EASES)
-
-FIGURES = {
-    f"size {bust // 10}": {"bust_girth": bust, "waist_girth": waist, "hip_girth": hip}
-    for bust, waist, hip in SIZE_TABLE
-}
-FIGURES |= {
-    "very full bust": {"bust_girth": 1220, "waist_girth": 880, "front_waist_length": 490, "back_waist_length": 425,
-                       "shoulder_to_bust_point": 310, "shoulder_width": 390, "bust_span": 230},
-    "petite": {"bust_girth": 780, "waist_girth": 620, "front_waist_length": 385, "back_waist_length": 365,
-               "shoulder_to_bust_point": 225, "shoulder_width": 340},
-    "tall": {"bust_girth": 940, "waist_girth": 740, "front_waist_length": 475, "back_waist_length": 445},
-    "nothing but a bust": {"bust_girth": 900},
-    "nothing at all": {},
-    "square": {"bust_girth": 1000, "waist_girth": 1000},
 }  # fmt: skip
 
 
@@ -91,6 +75,7 @@ def test_every_school_on_every_figure(school, name):
         assert "nothing-to-suppress" not in stops or front.darts
 
 
+@pytest.mark.usefixtures("as_drafted")
 def test_bust_dart_of_two_lengths():
     """Common practice: front 17 in, back 15 in; the bust dart is 2 in and closed the sides are equal."""
     measures = {
@@ -119,6 +104,7 @@ def test_armhole_depths():
     assert working(by_girth, "armhole depth") == approx(200)
 
 
+@pytest.mark.usefixtures("as_drafted")
 def test_suppression_of_school_3():
     """Common practice: bust 92, waist 72: T 13; back 4, side 4, front 5 cm."""
     garment = drafted("proportional", {"bust_girth": 920, "waist_girth": 720})
@@ -198,6 +184,7 @@ def test_estimates_are_marked_and_rules_named():
     assert len(estimated) == len(said)
 
 
+@pytest.mark.usefixtures("as_drafted")
 def test_changing_the_way_keeps_the_waist_seam():
     """A bodice turned into measured edges begins with the edges it had."""
     recipe = a_recipe(figure={"measures": FIGURES["tall"]})

@@ -208,7 +208,7 @@ def test_front_and_back_cross_shoulders_are_their_own():
         path = other.piece(name).edge("shoulder").path
         high, low = max(path.start, path.end, key=lambda p: p.y), min(path.start, path.end, key=lambda p: p.y)
         slopes.append(abs(high.y - low.y) / abs(high.x - low.x))
-    assert slopes[0] != approx(slopes[1], rel=0.02)
+    assert slopes[0] != approx(slopes[1], rel=0.003)
 
 
 # why

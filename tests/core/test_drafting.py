@@ -25,12 +25,15 @@ def changed(**changes):
 
 
 def test_a_neckline_meets_shoulder_and_centre_square():
-    curve = neckline(Point(76, 0), Point(0, -76))
-    assert curve.leaving == Point(0, -1)
-    assert curve.arriving.y == approx(0, abs=1e-9)
-    assert curve.arriving.x == approx(-1)
+    level = neckline(Point(76, 0), Point(0, -76), Point(195, 0))
+    assert level.leaving == Point(0, -1)
+    sloping = neckline(Point(76, 0), Point(0, -76), Point(195, -25))
+    assert sloping.leaving.dot(Point(119, -25).unit) == approx(0, abs=1e-9)
+    for curve in (level, sloping):
+        assert curve.arriving.y == approx(0, abs=1e-9)
+        assert curve.arriving.x == approx(-1)
     quarter_circle = 76 * 1.5707963
-    assert curve.length == approx(quarter_circle, rel=0.001), "as wide as deep, it is a quarter of a circle"
+    assert level.length == approx(quarter_circle, rel=0.001), "as wide as deep, it is a quarter of a circle"
 
 
 def test_an_armhole_leaves_the_side_level_and_meets_the_shoulder_square():
@@ -124,7 +127,9 @@ def test_measures_that_cannot_be_drawn_are_said(found, codes):
 @pytest.mark.parametrize("shape", [s for s in Neckline if s is not Neckline.AS_DRAFTED])
 def test_every_neckline_runs_from_the_shoulder_to_the_centre_without_crossing_it(shape):
     n, c = Point(76, 0), Point(0, -150)
-    drawn = SHAPES[shape](n, c)
+    square = Point(119, -25).unit.left * -1
+    drawn = SHAPES[shape](n, c, square)
+    assert drawn.leaving.distance(square) < 1e-9, "square to the shoulder"
     assert drawn.start == n
     assert drawn.end == c
     for place in drawn.flatten(0.5):
@@ -133,9 +138,9 @@ def test_every_neckline_runs_from_the_shoulder_to_the_centre_without_crossing_it
 
 
 def test_necklines_by_their_geometry():
-    n, c = Point(80, 0), Point(0, -60)
-    assert SHAPES[Neckline.V](n, c).length == approx(100)
-    assert SHAPES[Neckline.SQUARE](n, c).length == approx(140)
-    round_, scoop = SHAPES[Neckline.ROUND](n, c), SHAPES[Neckline.SCOOP](n, c)
+    n, c, down = Point(80, 0), Point(0, -60), Point(0, -1)
+    assert 100 < SHAPES[Neckline.V](n, c, down).length < 105, "straight but for its start, which is square"
+    assert SHAPES[Neckline.SQUARE](n, c, down).length == approx(140), "a level shoulder leaves it no curve"
+    round_, scoop = SHAPES[Neckline.ROUND](n, c, down), SHAPES[Neckline.SCOOP](n, c, down)
     assert 100 < round_.length < scoop.length < 140, "a scoop lies between round and square"
     assert line(n, c).length == approx(100)

@@ -58,6 +58,7 @@ def test_too_short_is_let_out_or_the_bodice_is_narrowed_never_darted():
     assert out.changes["join.side"] == approx(-7.5)
 
 
+@pytest.mark.usefixtures("as_drafted")
 @pytest.mark.parametrize("kind", ["straight", "circle", "a_line"])
 @pytest.mark.parametrize("over", [-24.0, 24.0])
 def test_side_seams_taken_in_or_let_out_keep_the_hem(kind, over):
@@ -100,6 +101,7 @@ def test_darts_of_a_circle_skirt_lie_under_the_bodices():
     assert [len(garment.piece(f"skirt {where}").darts) for where in ("front", "back")] == [1, 1]
 
 
+@pytest.mark.usefixtures("as_drafted")
 def test_a_dart_that_is_there_is_made_wider_not_doubled():
     one = recipe("straight", WAIST + 44)
     before = make_up(one).piece("skirt front").darts_of("waist")

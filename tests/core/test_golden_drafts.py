@@ -15,6 +15,8 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import inches
 
+pytestmark = pytest.mark.usefixtures("as_drafted")
+
 FRONT, BACK = 191.0, 179.0
 """The measured bodice's stitched halves (mm)."""
 

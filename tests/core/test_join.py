@@ -30,7 +30,7 @@ def test_sections_add_up_to_the_totals(pieces):
     [join] = make_up(a_recipe(lower={"seam": "79cm", "pieces": pieces, "arc_allowance": 30})).joins
     assert sum(s.upper for s in join.sections) == approx(join.upper.length)
     assert sum(s.lower for s in join.sections) == approx(join.lower.length)
-    assert 2 * join.difference == approx(50)
+    assert 2 * join.difference == approx(50, abs=0.2), "the ends of its waist are turned square to the zip"
 
 
 def test_a_skirt_too_long_offers_a_new_radius_then_darts():

@@ -51,6 +51,7 @@ def cloth_area(piece, dart, point):
     return piece.seam_line.signed_area - wedge
 
 
+@pytest.mark.usefixtures("as_drafted")
 @pytest.mark.parametrize(("school", "place"), [(s, p) for s in BUST_DARTS for p in PLACES if BUST_DARTS[s] != p])
 def test_pivot_keeps_the_angle_the_cloth_and_every_stitched_length(school, place):
     before = front_of(school)
@@ -154,6 +155,7 @@ def test_style_on_measured_edges_says_it_needs_a_draft():
     assert "style-needs-a-draft" in {f.code for f in garment.findings}
 
 
+@pytest.mark.usefixtures("as_drafted")
 def test_folded_darts_end_on_the_cut_line():
     """A 1 in waist dart: the cut line peaks at its middle, mirrored about the leg it is folded over."""
     piece = front_of("quarters")

@@ -102,6 +102,7 @@ def test_any_style_on_any_figure_is_made_up_without_a_fault(school, chosen, size
         assert walked.verdict.fits or told
 
 
+@pytest.mark.usefixtures("as_drafted")
 @pytest.mark.parametrize("school", ["two_lengths", "proportional", "quarters"])
 @pytest.mark.parametrize("start", ["shoulder", "neckline", "armhole"])
 def test_a_princess_split_put_together_again_is_the_block(school, start):
@@ -149,6 +150,7 @@ def test_merged_darts_keep_both_angles():
     assert after.stitched_length("side") == approx(before.stitched_length("side"), abs=0.01)
 
 
+@pytest.mark.usefixtures("as_drafted")
 def test_a_narrower_dart_keeps_the_waist_seam():
     """Common practice: 1½ in to 1 in; the surplus goes to the side where the centre is on the fold."""
     plain = drafted_recipe("quarters", bodice={"kind": "quarters", "front_dart": inches(1.5)})
@@ -242,7 +244,7 @@ def test_a_basque_comes_to_a_point_at_the_centre_front():
     pointed = make_up(drafted_recipe("quarters", panels={"ends": "basque", "depth": inches(5)})).piece("bodice front")
     fall = block.edge("waist").path.start.y - pointed.edge("waist").path.start.y
     assert fall == approx(inches(5))
-    assert pointed.edge("side").drawn_length == approx(block.edge("side").drawn_length)
+    assert pointed.edge("side").drawn_length == approx(block.edge("side").drawn_length, abs=0.01)
 
 
 def test_facings_of_bare_tops_have_their_edges_ends():

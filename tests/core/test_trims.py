@@ -103,6 +103,7 @@ def test_the_spiral_is_archimedes_and_as_long_as_its_base(start, growth, base):
     assert spiral(start, growth, turn).length == approx(base, rel=1e-3)
 
 
+@pytest.mark.usefixtures("as_drafted")
 def test_a_hem_flounce_takes_its_base_where_the_gown_is_cut_off():
     """Trade 8: the gown is drafted to its full length first; the flounce's base is the sweep at the cut line."""
     lower = {"kind": "straight", "length": 1000, "taper": 40}
@@ -127,6 +128,7 @@ def test_flounce_after_godets_counts_their_hem():
     assert 2 * join(garment, "hem ruffle seam").upper.length == approx(gores + godets, abs=0.5)
 
 
+@pytest.mark.usefixtures("as_drafted")
 def test_a_side_ruffle_stops_short():
     """Common practice: 3 in off a seam's end."""
     garment = made({"kind": "side_ruffle", "fullness": 2})

@@ -53,13 +53,14 @@ def line(*places: Point) -> Path:
     return Path.through(*places)
 
 
-def neckline(shoulder_neck: Point, centre: Point) -> Path:
-    """A round neckline from the shoulder down to the centre, leaving and arriving square."""
+def neckline(shoulder_neck: Point, centre: Point, tip: Point) -> Path:
+    """A round neckline from the shoulder at the neck down to the centre, square to the shoulder and to the centre."""
     drop, width = shoulder_neck.y - centre.y, shoulder_neck.x - centre.x
+    square = (shoulder_neck - tip).unit.left
     return Path.of(
         Cubic(
             shoulder_neck,
-            shoulder_neck + Point(0, -drop * ROUND),
+            shoulder_neck + square * (drop * ROUND),
             centre + Point(width * ROUND, 0),
             centre,
         )

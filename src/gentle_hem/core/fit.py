@@ -162,7 +162,11 @@ MOST_ADDED = 6.0
 
 def _through(place: Callable[[float], Point], start: float, end: float) -> Path:
     """A curve through the places of a stretch."""
-    return smooth_through([place(start + (end - start) * k / STEPS) for k in range(STEPS + 1)])
+    hair = (end - start) * 1e-4
+    return smooth_through(
+        [place(start + (end - start) * k / STEPS) for k in range(STEPS + 1)],
+        place(start + hair) - place(start), place(end) - place(end - hair),
+    )  # fmt: skip
 
 
 def side_ends(made: LowerMade) -> int:

@@ -10,10 +10,12 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 
+from gentle_hem.core import shape
 from gentle_hem.core.agreement import agreement
 from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.cloth.role import ClothRole
+from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.carry import as_hem
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import USUAL_BUST, from_size
@@ -71,7 +73,10 @@ def make_up(recipe: Recipe) -> Garment:
         except Exception as error:
             ended.append(fault(seam.name, error))
     walked = [_reasoned(seam, told.notes) if seam.seam.is_join else seam for seam in walked]
-    findings = (*told.dress.findings, *_unused(figure, told.dress), *ended, *unsound, *_walked(walked))
+    findings = (
+        *told.dress.findings, *_unused(figure, told.dress), *ended, *unsound, *_walked(walked),
+        *shape.findings_for(pieces, seams),
+    )  # fmt: skip
     return Garment(tuple(pieces.values()), tuple(walked), tuple(told.notes), findings, told.draft)
 
 
@@ -107,6 +112,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None,
     )  # fmt: skip
     assert bodice.edge is not None
+    told.draft = bodice.draft
     told.dress = replace(
         told.dress.with_part(bodice), above=bodice.edge, unspread={piece.what: piece for piece in bodice.unspread}
     )
@@ -121,7 +127,8 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         told.dress = _other_half(told.dress, bodice)
         told.dress = _buttoned_down(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes)
-    told.dress = recipe.finish.on(told.dress)
+    left = () if block.draft else [piece.what for piece in told.dress.outer_upper()]
+    told.dress = recipe.finish.on(replace(told.dress, pieces=true.trued(told.dress.pieces, told.dress.seams, left)[0]))
     told.dress = told.dress.also(*wear(recipe, worn(told.dress, block, waist), notes))
 
 
@@ -159,6 +166,7 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
                 )
             ]
         )  # fmt: skip
+    lower = replace(lower, pieces=true.of_part(lower.pieces, lower.seams))
     seam = _waist_seam(dress.with_pieces(lower.pieces), recipe, above, lower)
     dress = replace(
         dress.sewn(seam).with_part(lower), lower=lower.waist, hem=lower.hem, length=above.level + recipe.lower.hangs

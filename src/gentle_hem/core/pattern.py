@@ -81,6 +81,8 @@ class Edge:
     turned: bool = False
     finished: Finished | None = None
     """How it is finished alone, where it is in no seam."""
+    pointed: bool = False
+    """Whether it is meant to have its points: a V or square neck, a pointed waist, a handkerchief hem."""
 
     @property
     def drawn_length(self) -> float:
@@ -277,18 +279,35 @@ class Piece:
     @worked_once
     def cut_line(self) -> Path:
         """The outline to cut along: each edge moved out by its allowance, corners made."""
-        runs = [parallel(edge.path, -edge.allowance) for edge in self.edges]
+        runs = [self._cut_run(edge) for edge in self.edges]
         count = len(runs)
         for i in range(count):
             j = (i + 1) % count
             runs[i], runs[j] = _corner(self.edges[i], self.edges[j], runs[i], runs[j])
-        for i, edge in enumerate(self.edges):
-            if edge.allowance > 0:
-                for dart in self.darts_of(edge.name):
-                    if dart.pleat:
-                        continue  # folded straight over, its allowance lies on itself
-                    runs[i] = _with_roof(runs[i], dart, *self.dart_legs(dart), dart.fold or FOLDS.get(edge.role))
         return Path.joined(_tied(runs))
+
+    def _cut_run(self, edge: Edge) -> Path:
+        """An edge moved out by its allowance, with a roof over every dart that is folded on it.
+
+        Where a dart lies too near another or the edge's end for a roof, the edge is only moved out.
+        """
+        # a pleat is folded straight over, and its allowance lies on itself
+        roofed = [dart for dart in self.darts_of(edge.name) if not dart.pleat and dart.intake > LEAST_ROOFED]
+        darts = roofed if edge.allowance > 0 else []
+        places = [0.0, *(place for dart in darts for place in (dart.at, dart.at + dart.intake)), edge.path.length]
+        if not darts or any(b - a < LEAST_BESIDE for a, b in zip(places[::2], places[1::2], strict=True)):
+            return parallel(edge.path, -edge.allowance)
+        stretches = [edge.path.between(a, b) for a, b in zip(places[::2], places[1::2], strict=True)]
+        try:
+            runs = [parallel(stretch, -edge.allowance) for stretch in stretches]
+        except CannotDraw:  # one of them turns too tightly by itself
+            return parallel(edge.path, -edge.allowance)
+        for k, dart in enumerate(darts):
+            roof = _roof(runs[k], runs[k + 1], dart, *self.dart_legs(dart), dart.fold or FOLDS.get(edge.role))
+            if roof is None:
+                return parallel(edge.path, -edge.allowance)
+            runs[k], runs[k + 1] = roof
+        return Path.joined(runs)
 
     def dart_legs(self, dart: Dart) -> tuple[Point, Point]:
         """Where the dart's two legs meet its edge."""
@@ -302,35 +321,48 @@ class Piece:
         return Path.through(near, *near_bends, dart.apex), Path.through(far, *far_bends, dart.apex)
 
 
-def _with_roof(cut: Path, dart: Dart, near: Point, far: Point, fold: Fold | None) -> Path:
-    """An edge's cut line with the dart's fold trued: folded, the underlay ends on the cut line.
+LEAST_ROOFED = 0.1
+"""A narrower dart has no underlay to speak of (mm)."""
 
-    seam ──────╲    ╱──────         the underlay is the mirror image of the cloth it is folded onto,
-    cut  ───────╲╱╲╱───────         so the line rises to a peak at the dart's middle
+LEAST_BESIDE = 1.0
+"""An edge goes on for at least so much beside a dart that has a roof (mm)."""
+
+
+def _roof(
+    before: Path, after: Path, dart: Dart, near: Point, far: Point, fold: Fold | None
+) -> tuple[Path, Path] | None:
+    """The cut lines on either side of a dart carried over it: folded, the underlay ends on the cut line.
+
+    seam ──────╲    ╱──────         each is carried to its own leg; the underlay is the mirror image of the cloth it is
+    cut  ───────╲╱╲╱───────         folded onto, so the line rises to a peak at the dart's middle
                  ╲╱ peak
+
+    None where they do not come to the legs or the peak lies too far off.
     """
-    legs = []
-    for leg in (near, far):
-        ray = Path.of(Line(dart.apex, leg + (leg - dart.apex).unit * 200))
-        met = cut.crossings(ray)
-        if not met:
-            return cut
-        legs.append(min(met, key=lambda place: abs(place[1] - leg.distance(dart.apex)))[0])
-    first, last = legs
-    if not TOUCHING < first < last < cut.length - TOUCHING:
-        return cut
-    if _folds_to_far(near, far, fold):
-        corner = cut.point_at(last)
-        mirrored = (-cut.tangent_at(last)).mirrored_about(far - dart.apex)
-    else:
-        corner = cut.point_at(first)
-        mirrored = cut.tangent_at(first).mirrored_about(near - dart.apex)
+    first = _to_leg(before, dart.apex, near)
+    last = _to_leg(after.reversed(), dart.apex, far)
+    if first is None or last is None:
+        return None
+    corner, onto = (last, far) if _folds_to_far(near, far, fold) else (first, near)
+    mirrored = corner.arriving.mirrored_about(onto - dart.apex)
     middle = near.towards(far, 0.5)
-    peak = line_with_line(Line(corner, corner + mirrored), Line(dart.apex, middle))
-    if peak is None or peak.distance(middle) > 4 * corner.distance(middle) + dart.intake:
-        return cut
-    before, after = cut.split(first)[0], cut.split(last)[1]
-    return before.then(Path.through(before.end, peak, after.start)).then(after)
+    peak = line_with_line(Line(corner.end, corner.end + mirrored), Line(dart.apex, middle))
+    if peak is None or peak.distance(middle) > 4 * corner.end.distance(middle) + dart.intake:
+        return None
+    return first.then(Path.through(first.end, peak, last.end)), last.reversed()
+
+
+def _to_leg(cut: Path, apex: Point, foot: Point) -> Path | None:
+    """A cut line that comes to a dart, cut back or carried on to the line of its leg."""
+    ray = Path.of(Line(apex, foot + (foot - apex).unit * 200))
+    trimmed = trim_to_meet(cut, ray)
+    if trimmed:
+        return trimmed[0]
+    last = cut.segments[-1]
+    place = line_with_line(Line(cut.end, cut.end + last.arriving), ray.segments[0])  # type: ignore[arg-type]
+    if place is None or place.distance(cut.end) > 200:
+        return None
+    return Path((*cut.segments, Line(cut.end, place))) if place.distance(cut.end) > TOUCHING else cut
 
 
 def _folds_to_far(near: Point, far: Point, fold: Fold | None) -> bool:

@@ -49,6 +49,7 @@ class DartDocument(BaseModel):
     apex: XY
     landmark: str
     pleat: bool = Field(description="Left open: folded over at its edge instead of stitched to a point.")
+    legs: tuple[list[XY], list[XY]] = Field(description="Its near and its far leg, each from the edge to the apex.")
 
 
 class MarkDocument(BaseModel):
@@ -202,6 +203,7 @@ def piece_document(piece: Piece) -> PieceDocument:
                 apex=(d.apex.x, d.apex.y),
                 landmark=str(d.landmark),
                 pleat=d.pleat,
+                legs=tuple([(p.start.x, p.start.y), *((s.end.x, s.end.y) for s in p)] for p in piece.dart_leg_paths(d)),
             )
             for d in piece.darts
         ],

@@ -150,15 +150,20 @@ def outline_of(name: str, ring: Path, inner: Iterable[Path]) -> Outline | None:
         )
     if path.signed_area < 0:
         path = path.reversed()
-    pieces, darts = _between_corners(path)
+    strokes = list(inner)
+    pieces, darts = _between_corners(
+        path, [place for dart in _dart_strokes(strokes) for place in (dart.start, dart.end)]
+    )
     guesses = _guessed(pieces)
     edges = tuple(FoundEdge(edge, guess) for edge, guess in zip(pieces, guesses, strict=True))
-    found = [*darts, *_drawn_darts(pieces, inner)]
+    found = [*darts, *_drawn_darts(pieces, strokes)]
     return Outline(name, edges, tuple(found))
 
 
-def _between_corners(path: Path) -> tuple[list[Path], list[FoundDart]]:
-    """The outline cut at its corners; darts drawn as notches in it are closed across their mouths."""
+def _between_corners(path: Path, mouths: list[Point]) -> tuple[list[Path], list[FoundDart]]:
+    """The outline cut at its corners; darts drawn as notches in it are closed across their mouths. Where a dart that is
+    drawn inside opens, an edge trued over it has a corner of its own.
+    """
     segments = list(path.segments)
     count = len(segments)
     corners = []
@@ -166,7 +171,8 @@ def _between_corners(path: Path) -> tuple[list[Path], list[FoundDart]]:
         before, after = segments[i - 1], segments[i]
         turn = before.tangent_at(before.length).cross(after.tangent_at(0.0))
         along = before.tangent_at(before.length).dot(after.tangent_at(0.0))
-        if along < 0 or abs(turn) > sin(CORNER):
+        at_mouth = along > 0 and any(after.start.distance(place) < TOUCHES for place in mouths)
+        if not at_mouth and (along < 0 or abs(turn) > sin(CORNER)):
             corners.append(i)
     if len(corners) < 3:
         return [path], []
@@ -205,12 +211,15 @@ def _is_leg_pair(edges: list[Path], i: int) -> bool:
     return turns_in and a.start.distance(b.end) < 0.8 * a.length
 
 
+def _dart_strokes(inner: Iterable[Path]) -> list[Path]:
+    """Strokes of two straight lines, as a dart is drawn."""
+    return [path for path in inner if len(path.segments) == 2 and all(isinstance(s, Line) for s in path.segments)]
+
+
 def _drawn_darts(edges: list[Path], inner: Iterable[Path]) -> list[FoundDart]:
     """Strokes of two straight lines whose open ends lie on one edge are darts."""
     found = []
-    for stroke in inner:
-        if len(stroke.segments) != 2 or not all(isinstance(s, Line) for s in stroke.segments):
-            continue
+    for stroke in _dart_strokes(inner):
         apex = stroke.segments[0].end
         for k, edge in enumerate(edges):
             a, b = _along(edge, stroke.start), _along(edge, stroke.end)

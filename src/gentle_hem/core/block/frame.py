@@ -68,7 +68,7 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
         "Half the shoulder width across is {half}; drop the shoulder tip {drop}.",
         line(top, tip), points={"T": tip}, half=frame.half_shoulder, drop=frame.shoulder_drop,
     )  # fmt: skip
-    neck_curve = neckline(neck, centre)
+    neck_curve = neckline(neck, centre, tip)
     paper.step(
         "The neck is {width} wide and {depth} deep; join it, and join the shoulder.",
         neck_curve, line(neck, tip), points={"N": neck, "C": centre}, width=frame.neck_width, depth=frame.neck_depth,

@@ -9,7 +9,7 @@ CB ┌───────────┬───────────┐ C
 
 from __future__ import annotations
 
-from math import acos
+from math import acos, asin
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -171,21 +171,25 @@ class _Proportional:
         half = float(self.width) / 2
         self._outline_steps(paper, self.side_level)
         neck, centre = Point(self.neck_back, 0), Point(0, -self.back_neck_depth)
-        curve = neckline(neck, centre)
+        curve = neckline(neck, centre, Point(self.cross_back, -SHOULDER_DROP))
         paper.step("The back neck is {width} wide and {depth} deep.", curve, points={"N": neck, "C": centre},
                    width=float(self.neck_back), depth=float(self.back_neck_depth))  # fmt: skip
         along = (Point(self.cross_back, -SHOULDER_DROP) - neck).unit
         intake = self.part.back_shoulder_dart
-        tip = neck + along * (self.shoulder + intake)
+        tip = neck + along * self.shoulder
         shoulder = line(tip, neck)
         dart = None
         if intake:
-            middle = neck + along * (self.shoulder / 2 + intake / 2)
-            apex = middle + (-along.left) * BACK_SHOULDER_DART_LENGTH
+            near = neck + along * (self.shoulder / 2)
+            apex = near + along * (intake / 2) + (-along.left) * BACK_SHOULDER_DART_LENGTH
+            # drawn straight with the dart folded, and opened about its point
+            opened = 2 * asin(intake / 2 / near.distance(apex))
+            far, tip = near.turned(-opened, apex), tip.turned(-opened, apex)
+            shoulder = line(tip, far, near, neck)
             dart = Dart(
-                "shoulder", self.shoulder / 2, intake, apex, Sign.shaped(Half.BACK, "shoulder dart"), fold=Fold.TO_SIDE
+                "shoulder", tip.distance(far), intake, apex, Sign.shaped(Half.BACK, "shoulder dart"), fold=Fold.TO_SIDE
             )
-            legs = (neck + along * (self.shoulder / 2), apex, neck + along * (self.shoulder / 2 + intake))
+            legs = (near, apex, far)
             paper.step(
                 "The shoulder drops {drop}; at half its length a dart {intake} wide and {long} long, folded toward the "
                 "armhole.",
@@ -211,7 +215,7 @@ class _Proportional:
         half = float(self.width) / 2
         self._outline_steps(paper, self.front_level)
         neck, centre = Point(self.neck_front, 0), Point(0, -self.neck_depth)
-        curve = neckline(neck, centre)
+        curve = neckline(neck, centre, Point(self.cross_front, -SHOULDER_DROP))
         paper.step("The front neck is {width} wide and {depth} deep.", curve, points={"N": neck, "C": centre},
                    width=float(self.neck_front), depth=float(self.neck_depth))  # fmt: skip
         point = Point(self.half_span, -self.bust_level)

@@ -16,7 +16,7 @@ from gentle_hem.core.cannot import CannotDraw
 from gentle_hem.core.geometry.crossing import apart, crossings
 from gentle_hem.core.geometry.placement import Placement
 from gentle_hem.core.geometry.point import Point
-from gentle_hem.core.geometry.segment import Cubic, Line, Segment
+from gentle_hem.core.geometry.segment import Arc, Cubic, Line, Segment, arc_as_cubics
 from gentle_hem.core.geometry.worked_once import worked_once
 
 JOINED = 1e-6
@@ -82,7 +82,7 @@ class Path:
     def is_closed(self) -> bool:
         return self.start.distance(self.end) <= JOINED
 
-    def _locate(self, at: float) -> tuple[int, float]:
+    def locate(self, at: float) -> tuple[int, float]:
         """Which segment a length falls in, and how far along that segment."""
         for index, end in enumerate(self._ends):
             if at <= end or index == len(self._ends) - 1:
@@ -91,29 +91,28 @@ class Path:
         raise AssertionError("a path has at least one segment")
 
     def point_at(self, at: float) -> Point:
-        index, rest = self._locate(at)
+        index, rest = self.locate(at)
         return self.segments[index].point_at(rest)
 
     def tangent_at(self, at: float) -> Point:
-        index, rest = self._locate(at)
+        index, rest = self.locate(at)
         return self.segments[index].tangent_at(rest)
 
     @property
     def leaving(self) -> Point:
         """Direction at the start."""
-        return self.segments[0].tangent_at(0.0)
+        return self.segments[0].leaving
 
     @property
     def arriving(self) -> Point:
         """Direction at the end."""
-        last = self.segments[-1]
-        return last.direction(1) if isinstance(last, Cubic) else last.tangent_at(last.length)
+        return self.segments[-1].arriving
 
     def split(self, at: float) -> tuple[Path, Path]:
         """The part before and the part after a length strictly inside the path."""
         if not 0 < at < self.length:
             raise CannotDraw(f"cannot split a path of {self.length:.3f} mm at {at:.3f} mm")
-        index, rest = self._locate(at)
+        index, rest = self.locate(at)
         here = self.segments[index]
         before, after = self.segments[:index], self.segments[index + 1 :]
         if rest <= JOINED and before:
@@ -139,6 +138,24 @@ class Path:
     def then(self, other: Path) -> Path:
         """This path followed by another that starts where it ends."""
         return Path(self.segments + other.segments)
+
+    def ending_at(self, place: Point) -> Path:
+        """The same with its end moved a little way: its last line is drawn to there, its last curve goes with it."""
+        last = self.segments[-1]
+        if last.end == place:
+            return self
+        if isinstance(last, Arc):
+            return Path._whole((*self.segments[:-1], *arc_as_cubics(last))).ending_at(place)
+        moved = (
+            Line(last.start, place)
+            if isinstance(last, Line)
+            else Cubic(last.start, last.first, last.second + (place - last.end), place)
+        )
+        return Path._whole((*self.segments[:-1], moved))
+
+    def starting_at(self, place: Point) -> Path:
+        """The same with its start moved a little way."""
+        return self if self.start == place else self.reversed().ending_at(place).reversed()
 
     def flatten(self, tolerance: float) -> list[Point]:
         """Points from start to end; the chords stay within the tolerance of the path (mm).

@@ -65,3 +65,10 @@ class Placement:
         if after.mirrored:
             turn, move = turn.conjugate(), move.conjugate()
         return Placement(after.turn * turn, after.turn * move + after.move, self.mirrored != after.mirrored)
+
+    @property
+    def undone(self) -> Placement:
+        """The placement that brings back what this one moved. Raises ValueError for a mirrored one."""
+        if self.mirrored:
+            raise ValueError("a mirrored placement is undone by itself")
+        return Placement(1 / self.turn, -self.move / self.turn)

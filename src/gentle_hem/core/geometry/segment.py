@@ -55,6 +55,13 @@ class Line:
     def tangent_at(self, at: float) -> Point:
         return (self.end - self.start).unit
 
+    @property
+    def leaving(self) -> Point:
+        """Direction at the start."""
+        return (self.end - self.start).unit
+
+    arriving = leaving
+
     def split(self, at: float) -> tuple[Line, Line]:
         middle = self.point_at(at)
         return Line(self.start, middle), Line(middle, self.end)
@@ -130,6 +137,16 @@ class Arc:
     def tangent_at(self, at: float) -> Point:
         outward = polar(1.0, self.angle_at(at))
         return outward.left if self.sweep >= 0 else -outward.left
+
+    @property
+    def leaving(self) -> Point:
+        """Direction at the start."""
+        return self.tangent_at(0.0)
+
+    @property
+    def arriving(self) -> Point:
+        """Direction at the end."""
+        return self.tangent_at(self.length)
 
     def split(self, at: float) -> tuple[Arc, Arc]:
         middle = self.angle_at(at)
@@ -229,8 +246,8 @@ class Cubic:
         width, total = t1 - t0, 0.0
         for x, weight in _NODES:
             t = t0 + width * x
-            # a hair below nothing where the curve stands still
-            total += weight * sqrt(max(0.0, (((e * t + d) * t + c) * t + b) * t + a))
+            # abs: it may lie a hair below nothing where the curve stands still
+            total += weight * sqrt(abs((((e * t + d) * t + c) * t + b) * t + a))
         return width * total
 
     @worked_once
@@ -299,6 +316,16 @@ class Cubic:
 
     def tangent_at(self, at: float) -> Point:
         return self.direction(self.parameter_at(at))
+
+    @property
+    def leaving(self) -> Point:
+        """Direction at the start."""
+        return self.direction(0)
+
+    @property
+    def arriving(self) -> Point:
+        """Direction at the end."""
+        return self.direction(1)
 
     def split_at_parameter(self, t: float) -> tuple[Cubic, Cubic]:
         """De Casteljau's split."""

@@ -210,7 +210,9 @@ class HandkerchiefSkirt(FlareSkirt):
         a = float(half)
         hem = Path.through(Point(0, -a), Point(a, -a), Point(a, 0))
         pieces = tuple(
-            sector_piece(what, host, radius, pi / 2, hem, self.hem, folds(host, pi / 2, what.half is Half.FRONT))
+            sector_piece(
+                what, host, radius, pi / 2, hem, self.hem, folds(host, pi / 2, what.half is Half.FRONT)
+            ).with_edge("hem", pointed=True)
             for what in (SKIRT_FRONT, SKIRT_BACK)
         )
         return two_panels((pieces[0], pieces[1]), host, self.seam, [hang()])

@@ -52,7 +52,7 @@ def sector_piece(
             at_side,
             turned=place is OpeningPlace.SIDE,
         ),
-        Edge("waist", Role.WAIST, waist, waist_allowance),
+        Edge("waist", Role.WAIST, waist, waist_allowance, pointed=inner is not None),
     )
     marks = [Notch("side", edges[2].drawn_length / 2, double=not is_front), *_under(host, is_front, waist)]
     if opens and 0 < host.opening.below_waist < edges[0].drawn_length:

@@ -314,4 +314,5 @@ def pointed_waist(piece: Piece, depth: float) -> Piece:
     """A bodice front carried down to a point: its waist edge from the side to a point ``depth`` below at CF."""
     waist = piece.edge("waist").path
     width = waist.end.x - waist.start.x
-    return carried_down(piece, Below(0.0, 200.0, width, width, dart_length=max(2.2 * depth, 90.0), point=depth))
+    drawn = carried_down(piece, Below(0.0, 200.0, width, width, dart_length=max(2.2 * depth, 90.0), point=depth))
+    return drawn.with_edge("waist", pointed=True)

@@ -31,26 +31,52 @@ class Neckline(StrEnum):
     SWEETHEART = "sweetheart"
 
 
-def _oval(n: Point, c: Point, fullness: float) -> Path:
-    down, across = c.y - n.y, n.x - c.x
-    return Path.of(Cubic(n, n + Point(0, down * fullness), c + Point(across * fullness, 0), c))
+SQUARE_FOR = 50.0
+"""A straight neck leaves the shoulder square, and comes round to its line within so much (mm)."""
 
 
-def _sweetheart(n: Point, c: Point) -> Path:
+def _oval(n: Point, c: Point, square: Point, fullness: float) -> Path:
+    down, across = n.y - c.y, n.x - c.x
+    return Path.of(Cubic(n, n + square * (down * fullness), c + Point(across * fullness, 0), c))
+
+
+def _off_the_shoulder(n: Point, square: Point, place: Point) -> Path:
+    """From the shoulder, square to it, round and straight on to a place."""
+    long = n.distance(place)
+    reach = min(SQUARE_FOR, long / 3)
+    along = (place - n).unit
+    round_to = n + along * reach
+    return Path.of(Cubic(n, n + square * (reach / 3), round_to - along * (reach / 3), round_to), Line(round_to, place))
+
+
+def _square(n: Point, c: Point, square: Point) -> Path:
+    """Straight down from where the curve off the shoulder has come upright, and straight across."""
+    reach = min(SQUARE_FOR, (n.y - c.y) / 2)
+    down = Point(n.x + square.x / -square.y * reach / 2, n.y - reach)
+    curve = Cubic(n, n + square * (reach / 2 / -square.y), down + Point(0, reach / 2), down)
+    return Path.of(curve, Line(down, Point(down.x, c.y)), Line(Point(down.x, c.y), c))
+
+
+def _sweetheart(n: Point, c: Point, square: Point) -> Path:
     """Down to the top of the bust, over it, and into a point a little above the lowest place."""
     width, depth = n.x - c.x, n.y - c.y
     top = Point(c.x + 0.78 * width, c.y + 0.30 * depth)
-    over = Cubic(top, top + Point(-0.10 * width, -0.22 * depth), c + Point(0.42 * width, 0.24 * depth), c)
-    return Path.of(Line(n, top), over)
+    along = (top - n).unit
+    over = Cubic(top, top + along * (0.24 * depth), c + Point(0.42 * width, 0.24 * depth), c)
+    return _off_the_shoulder(n, square, top).then(Path.of(over))
 
 
-SHAPES: dict[Neckline, Callable[[Point, Point], Path]] = {
-    Neckline.ROUND: lambda n, c: _oval(n, c, ROUND),
-    Neckline.V: lambda n, c: Path.through(n, c),
-    Neckline.SQUARE: lambda n, c: Path.through(n, Point(n.x, c.y), c),
-    Neckline.SCOOP: lambda n, c: _oval(n, c, 0.8),
+SHAPES: dict[Neckline, Callable[[Point, Point, Point], Path]] = {
+    Neckline.ROUND: lambda n, c, square: _oval(n, c, square, ROUND),
+    Neckline.V: lambda n, c, square: _off_the_shoulder(n, square, c),
+    Neckline.SQUARE: lambda n, c, square: _square(n, c, square),
+    Neckline.SCOOP: lambda n, c, square: _oval(n, c, square, 0.8),
     Neckline.SWEETHEART: _sweetheart,
 }
+"""Each drawn from the shoulder at the neck to the lowest place at the centre, leaving the shoulder square."""
+
+POINTED = frozenset({Neckline.V, Neckline.SQUARE, Neckline.SWEETHEART})
+"""Necks that keep their point at the centre, or their corner."""
 
 
 def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> Piece:
@@ -71,10 +97,10 @@ def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> 
         raise CannotMake("the centre")
     opened = shoulder.path if wider <= 0 else shoulder.path.split(left)[0]
     lowest = Point(centre.path.start.x, low)
-    drawn = SHAPES[shape](opened.end, lowest)
+    drawn = SHAPES[shape](opened.end, lowest, opened.arriving.left)
     made = {
         "shoulder": replace(shoulder, path=opened),
-        "neckline": replace(piece.edge("neckline"), path=drawn),
+        "neckline": replace(piece.edge("neckline"), path=drawn, pointed=shape in POINTED),
         centre.name: replace(centre, path=Path.through(lowest, centre.path.end)),
     }
     return replace(piece, edges=tuple(made.get(edge.name, edge) for edge in piece.edges))

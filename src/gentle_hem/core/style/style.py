@@ -9,10 +9,12 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.carry import Below, carried_down, pointed_at_both_ends, trued_at_side
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.pivot import pivot
 from gentle_hem.core.cutting.waist_line import centre_of
+from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Remedy, in_recipe, note, refused, warn
@@ -92,7 +94,7 @@ def style_bodice(
     """
     plain = style == Style() and panels == Panels() and contour == Contour() and carry is None
     if plain:
-        return bodice
+        return _trued_block(bodice)
     if all(piece.bust_point is None for piece in bodice.pieces):
         return bodice.also(
             [
@@ -107,6 +109,26 @@ def style_bodice(
         style, panels, contour, figure, notes.about("bodice"),
         Styling(bodice, allowances, bodice.pieces[0].what.section, usual=USUAL),
     ).made(carry)  # fmt: skip
+
+
+def _trued_block(bodice: BodiceMade) -> BodiceMade:
+    """A block trued, with a last step of its draft that says so; one brought in is the maker's own, and stays."""
+    if not bodice.draft:
+        return bodice
+    steps = []
+    pieces = true.of_part(bodice.pieces, bodice.seams)
+    for before, after in zip(bodice.pieces, pieces, strict=True):
+        drawn = after if after.what.half is Half.FRONT else mirrored(after)
+        anew = tuple(drawn.edge(e.name).path for e in before.edges if after.edge(e.name).path != e.path)
+        if anew and before.what.half:
+            steps.append(Step(before.what.half.value, TRUED, {}, anew))
+    return replace(bodice, pieces=pieces, draft=(*bodice.draft, *steps))
+
+
+TRUED = (
+    "Fold the darts and draw the waist and the side once more, smooth over the folds and square where they meet the "
+    "seams and the centre; each stays as long as it was."
+)
 
 
 class _Styled:
@@ -181,6 +203,7 @@ class _Styled:
             table.attempt("button stand", "panels.stand", self._stand)
         for piece in list(table.pieces.values()):
             table.put(pointed_at_both_ends(piece))
+        table.true()
         return table.made()
 
     def _carry(self, carry: Callable[[Piece], Below]) -> None:

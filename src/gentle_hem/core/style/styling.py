@@ -11,6 +11,7 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
+from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
 from gentle_hem.core.parts import Allowances, BodiceMade, EdgeAbove
@@ -72,6 +73,18 @@ class Styling:
         old = {(p.what, e.name) for p in self.bodice.pieces for e in p.edges if e.role is role}
         gone = old - there
         self.seams = [s for s in self.seams if not any((x.piece, x.edge) in gone for x in s.stretches)]
+
+    def true(self) -> None:
+        """Its waists and sides trued over the seams and darts they have so far; a block brought in stays as it is."""
+        if not self.bodice.draft:
+            return
+        if self.unspread:
+            flat = self.pieces | {piece.what: piece for piece in self.unspread}
+            there = {(piece.what, edge.name) for piece in flat.values() for edge in piece.edges}
+            seams = [s for s in self.seams if all((x.piece, x.edge) in there for x in s.stretches)]
+            as_flat, _ = true.trued(flat, seams)
+            self.unspread = tuple(as_flat[piece.what] for piece in self.unspread)
+        self.pieces, _ = true.trued(self.pieces, self.seams)
 
     def put(self, piece: Piece) -> None:
         """A piece redrawn, or a new one laid beside the others."""

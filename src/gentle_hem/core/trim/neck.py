@@ -264,9 +264,11 @@ class Cape(Trim):
         what = dress.free(What(Section.CAPE))
         edges = (
             Edge("centre front", Role.CENTRE_FRONT, Path.through(Point(0, high), Point(0, 0)), 0.0),
-            Edge("hem", Role.HEM, Path.through(Point(0, 0), Point(long - self.slant, 0)), a, False, Finished.BOUND),
+            Edge(
+                "hem", Role.HEM, Path.through(Point(0, 0), Point(long - self.slant, 0)), a, False, Finished.BOUND, True
+            ),
             Edge("end", Role.CENTRE_BACK, Path.through(Point(long - self.slant, 0), Point(long, high)), CAPE_EASE),
-            Edge("top", Role.NECKLINE, Path.through(Point(long, high), Point(0, high)), a),
+            Edge("top", Role.NECKLINE, Path.through(Point(long, high), Point(0, high)), a, pointed=True),
         )
         marks = tuple(
             Notch("top", at, Sign("arm span"), double=is_back, kind=NotchKind.OPEN)

@@ -35,6 +35,12 @@ from gentle_hem.core.workroom import Dressed
 ABOVE, FRONT_BELOW, BACK_BELOW = inches(0.5), inches(0.75), inches(0.375)
 """The cap curve lies ½ in above its slanted line in the upper half, ⅜-¾ in below in the lower: common practice."""
 
+STEEPER = 0.3
+"""By how much more than the slanted line a cap rises half-way: by 3 in 10, so that it turns once on each side."""
+
+LONGEST_HANDLE = 0.55
+"""The handles of a cap's curves reach over so much of the chord, or they would turn back."""
+
 LEAST_CAP_EASE, MOST_CAP_EASE = 20.0, 40.0
 """Cap ease 2-4 cm: common practice (trade 8, 9.1)."""
 
@@ -208,10 +214,13 @@ class _Cap:
         size = under.distance(top)
         scale = min(1.0, size / 200)
         below = (FRONT_BELOW if is_front else BACK_BELOW) * scale
-        lower = under + along * (size * 0.25) - out * below
         middle = under + along * (size * 0.5)
-        upper = under + along * (size * 0.75) + out * (ABOVE * scale)
-        return smooth_through([under, lower, middle, upper, top], Point(-1, 0.12), Point(-1, 0))
+        leave, arrive = Point(-1, 0.12).unit, Point(-1, 0)
+        # through the middle it rises more steeply than the slanted line, so that it turns once there and nowhere else
+        through = (along + out * STEEPER).unit
+        lower = _bowed(under, leave, through, middle, -out, below)
+        upper = _bowed(middle, through, arrive, top, out, ABOVE * scale)
+        return Path.of(lower, upper)
 
     def front_path(self) -> Path:
         """From the front underarm (left) up to the top."""
@@ -221,6 +230,14 @@ class _Cap:
     def back_path(self) -> Path:
         """From the top down to the back underarm (right)."""
         return self._curve(self.wide_back, False).reversed()
+
+
+def _bowed(start: Point, leave: Point, arrive: Point, end: Point, towards: Point, by: float) -> Cubic:
+    """A curve that lies ``by`` beside its chord half-way, where its handles can be made long enough for that."""
+    most = start.distance(end) * LONGEST_HANDLE
+    pull = (leave - arrive).dot(towards)
+    handle = min(max(8 / 3 * by / pull, most / 4), most) if pull > 0 else most
+    return Cubic(start, start + leave * handle, end - arrive * handle, end)
 
 
 def _puffed(path: Path, extra: float, rise: float) -> Path:
