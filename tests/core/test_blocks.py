@@ -208,7 +208,7 @@ def test_two_schools_compared_for_one_figure():
     assert rows["front waist"].mine == approx((740 + inches(1)) / 4)
     assert rows["front waist"].theirs == approx(740 / 4)
     assert rows["front dart at the side"].mine == 0
-    assert rows["front dart at the side"].theirs == approx(30)
+    assert rows["front dart at the side"].theirs == approx(30, abs=0.3), "as its trued side has it"
     assert rows["front waist"].difference == approx(-inches(0.25))
     for mine, theirs in compared.halves:
         centre = f"centre {mine.name.split()[1]}"

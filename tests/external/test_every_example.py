@@ -40,6 +40,17 @@ def test_outlines_are_simple_and_the_cut_line_holds_the_seam_line(made):
         assert outside < 1, f"{piece.name}: {outside:.2f} mm² of it would be cut away"
 
 
+def test_no_corner_is_cut_as_a_spike(made):
+    """Common practice: the cut line stays near its allowance, but for the roof of a wide dart."""
+    _, garment = made
+    for piece in garment.pieces:
+        widest = max(edge.allowance for edge in piece.edges)
+        roof = max((dart.intake / 3 for dart in piece.darts), default=0.0)
+        seam = polygon(piece.seam_line)
+        farthest = max(seam.distance(ShapelyPoint(*place)) for place in piece.cut_line.flatten(0.5))
+        assert farthest <= max(1.75 * widest, widest + roof), piece.name
+
+
 def test_nothing_marked_on_a_piece_lies_off_it(made):
     _, garment = made
     for piece in garment.pieces:

@@ -15,6 +15,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from math import cos, radians
 from typing import Any
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
@@ -382,24 +383,60 @@ def _tied(runs: list[Path]) -> list[Path]:
     return made
 
 
-def _folds_over(fold: Edge, side: Edge) -> bool:
-    """Whether a turned allowance comes to lie on the neighbouring side's allowance."""
-    return fold.turned and not side.turned and fold.allowance > 0 and side.allowance > 0
+SPIKE = 60.0
+"""A corner sharper than this would be cut as a spike (degrees)."""
+
+PRESSED = frozenset({Role.PRINCESS, Role.PANEL, Role.SIDE, Role.SHOULDER, Role.YOKE})
+"""Seams that are pressed open: their allowance comes to lie on the piece, and ends as the piece does there."""
+
+
+def _folds_over(fold: Edge, side: Edge, sharp: bool) -> bool:
+    """Whether an allowance comes to lie on the neighbouring side's: one that is turned, or that of a seam pressed open
+    beside a sharp corner.
+    """
+    lies_on = (fold.turned and not side.turned) or (sharp and fold.role in PRESSED and side.role not in PRESSED)
+    return lies_on and fold.allowance > 0 and side.allowance > 0
+
+
+def _squared_off(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tuple[Path, Path] | None:
+    """A sharp corner cut off square, as far beyond it as its wider allowance."""
+    corner, reach = after.path.start, max(before.allowance, after.allowance)
+    out = (before.path.arriving - after.path.leaving).unit
+    across = out.left * (4 * reach)
+    place = corner + out * reach
+    square = Path.of(Line(place - across, place + across))
+    ends = []
+    for cut in (cut_before, cut_after.reversed()):
+        trimmed = trim_to_meet(cut, square)
+        if trimmed:
+            ends.append(trimmed[0])
+            continue
+        meets = line_with_line(Line(cut.end, cut.end + cut.arriving), Line(place, place + across))
+        if meets is None or (meets - cut.end).dot(cut.arriving) < 0:
+            return None
+        ends.append(cut.then(Path.of(Line(cut.end, meets))))
+    first, last = ends[0], ends[1].reversed()
+    return first.then(Path.of(Line(first.end, last.start))), last
 
 
 def _corner(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tuple[Path, Path]:
     """Both cut lines carried to, or back to, the corner they share."""
     if cut_before.end.distance(cut_after.start) < TOUCHING:
         return cut_before, cut_after
-    if _folds_over(after, before):
+    along, on = before.path.arriving, after.path.leaving
+    sharp = along.cross(on) > 0 and along.dot(on) < -cos(radians(SPIKE))
+    if _folds_over(after, before, sharp):
         made = turned_corner(cut_before, after.path, cut_after)
         if made:
             return made
-    if _folds_over(before, after):
+    if _folds_over(before, after, sharp):
         mirrored = turned_corner(cut_after.reversed(), before.path.reversed(), cut_before.reversed())
         if mirrored:
             side, fold = mirrored
             return fold.reversed(), side.reversed()
+    squared = _squared_off(before, after, cut_before, cut_after) if sharp else None
+    if squared:
+        return squared
     trimmed = trim_to_meet(cut_before, cut_after)
     if trimmed:
         return trimmed

@@ -84,7 +84,7 @@ def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
 
 
 def _crosses_itself(outline: Path) -> bool:
-    return not is_valid(polygons(outline.flatten(0.2)))
+    return not is_valid(polygons(outline.flatten(0.3)))
 
 
 def _can_be_cut(piece: Piece) -> bool:

@@ -14,7 +14,23 @@ MIRROR = Placement.mirror(Point(0, 0), Point(0, 1))
 
 
 def mirrored(piece: Piece) -> Piece:
-    """The piece turned over about its centre line, its edges running anticlockwise again."""
+    """The piece turned over about its centre line, its edges running anticlockwise again.
+
+    Turned over once more it is the piece it was, and not drawn a second time.
+    """
+    was = piece.__dict__.get(WAS)
+    if isinstance(was, Piece):
+        return was
+    made = _turned_over(piece)
+    made.__dict__[WAS] = piece
+    return made
+
+
+WAS = "was"
+"""Where a piece that was turned over keeps what it was before."""
+
+
+def _turned_over(piece: Piece) -> Piece:
     lengths = {edge.name: edge.drawn_length for edge in piece.edges}
     edges = tuple(replace(edge, path=edge.path.placed(MIRROR).reversed()) for edge in reversed(piece.edges))
     darts = tuple(

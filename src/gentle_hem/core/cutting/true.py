@@ -16,7 +16,7 @@ from __future__ import annotations
 from collections.abc import Container, Iterable, Mapping
 from dataclasses import dataclass, replace
 from itertools import pairwise
-from math import radians, sin, tan
+from math import radians, tan
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Placement, Point, Segment
@@ -41,8 +41,8 @@ ROUNDED = SMOOTH - RUNS_ON
 ROUNDED_OVER = 80.0
 """How far to either side of a corner an edge is drawn anew (mm), or half the way to the next."""
 
-MOST_INSIDE = 8.0
-"""How far inside its corner a rounded edge may pass (mm)."""
+MOST_BESIDE, LEAST_INWARD = 8.0, 0.02
+"""How far beside its corner a rounded edge may pass (mm), and how little its arms may be bent for that to matter."""
 
 LET_PASS = 0.02
 """What rounding a corner may add to an edge (mm)."""
@@ -101,7 +101,8 @@ def trued(
             drawn = _redrawn(made[what], name, ends, long.get((what, name))) if as_one else None
             made[what] = drawn or _ends_turned(made[what], name, ends)
     for what, name in wanted.bent:
-        if made[what].edge(name).role in ROUNDED:
+        edge = made[what].edge(name)
+        if edge.role in ROUNDED or (edge.role in TRUED and _is_curve_with_darts(made[what], edge)):
             made[what] = _rounded(made[what], name)
     return made, slid
 
@@ -314,6 +315,16 @@ def with_paths(piece: Piece, paths: Mapping[str, Path], marked: str = "") -> Pie
     return replace(piece, edges=edges, darts=tuple(darts), notches=tuple(notches))
 
 
+def _is_curve_with_darts(piece: Piece, edge: Edge) -> bool:
+    """Whether an edge was drawn as a curve of its own and has darts, over which it is rounded: a circle with darts."""
+    if edge.pointed or not piece.darts_of(edge.name):
+        return False
+    try:
+        return _Closed.of(piece, edge).is_drawn_curved
+    except CannotMake:
+        return False
+
+
 def _redrawn(piece: Piece, name: str, more: tuple[float, float], long: float | None) -> Piece | None:
     """An edge redrawn as one curve that leaves and arrives as it should, with ``more`` degrees inside the piece at its
     start and its end, ``long`` mm when it is stitched; as long as it was where nothing is said.
@@ -376,8 +387,7 @@ def _as_long(path: Path, leave: Point, arrive: Point) -> Path:
     """A curve between the ends of a path in other directions, as long as the path where its handles can make it so."""
     chord, handle = path.start.distance(path.end), 1 / 3
     for _ in range(6):
-        start, end = path.start, path.end
-        curve = Cubic(start, start + leave * (chord * handle), end - arrive * (chord * handle), end)
+        curve = _with_handles(path.start, leave, arrive, path.end, handle)
         over = curve.length - path.length
         if abs(over) < 1e-4:
             break
@@ -456,25 +466,28 @@ def _smooth_runs(segments: list[Segment]) -> tuple[list[Path], list[float]]:
 
 
 def _through_corner(into: Path, out: Path, off: float) -> list[Path]:
-    """Two arms of a corner redrawn as curves that meet without one, so little inside it that they stay as long."""
+    """Two arms of a corner redrawn as curves that meet without one, so little beside it that they stay as long."""
     middle = into.arriving.turned(radians(off / 2))
-    inward = middle.left if off > 0 else -middle.left
     leave, arrive, long = into.leaving, out.arriving, into.length + out.length
-    inside = 0.0
-    for _ in range(4):
-        place = into.end + inward * inside
-        curves = [_third(into.start, leave, middle, place), _third(place, middle, arrive, out.end)]
+    place = into.end
+    for _ in range(6):
+        curves = [_with_handles(into.start, leave, middle, place), _with_handles(place, middle, arrive, out.end)]
         over = sum(curve.length_between(0, 1) for curve in curves) - long
-        if abs(over) < LET_PASS or abs(off) < CORNER_TOLERANCE:
+        # moved towards both far ends the two become shorter by so much for each mm
+        inward = (into.start - place).unit + (out.end - place).unit
+        if abs(over) < LET_PASS or abs(off) < CORNER_TOLERANCE or inward.size < LEAST_INWARD:
             break  # a corner that is hardly seen makes the edge no longer
-        inside = min(max(inside + over / (2 * sin(radians(abs(off) / 2))), 0.0), MOST_INSIDE)
+        moved = place + inward.unit * (over / inward.size)
+        if moved.distance(into.end) > MOST_BESIDE:
+            break
+        place = moved
     return [Path.of(curve) for curve in curves]
 
 
-def _third(start: Point, leave: Point, arrive: Point, end: Point) -> Cubic:
-    """A curve with handles of a third of its chord."""
-    third = start.distance(end) / 3
-    return Cubic(start, start + leave * third, end - arrive * third, end)
+def _with_handles(start: Point, leave: Point, arrive: Point, end: Point, share: float = 1 / 3) -> Cubic:
+    """A curve with handles of a share of its chord."""
+    reach = start.distance(end) * share
+    return Cubic(start, start + leave * reach, end - arrive * reach, end)
 
 
 def _opened(piece: Piece, edge: Edge, laid: _Closed, curve: Path, grown: Growth = ()) -> Piece:
