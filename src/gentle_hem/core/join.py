@@ -137,3 +137,11 @@ def closed(at: float, darts: tuple[Dart, ...]) -> float:
     for dart in darts:
         taken += min(max(at - dart.at, 0.0), dart.intake)
     return at - taken
+
+
+def opened(at: float, darts: Iterable[Dart]) -> float:
+    """A length along an edge with its darts closed, as it is with them open; the darts in the order of the path."""
+    for dart in darts:
+        if at > dart.at:
+            at += dart.intake
+    return at

@@ -12,6 +12,7 @@ from typing import Any
 
 from gentle_hem.core import shape
 from gentle_hem.core.agreement import agreement
+from gentle_hem.core.balance import balanced
 from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.cloth.role import ClothRole
@@ -128,7 +129,14 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         told.dress = _buttoned_down(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes)
     left = () if block.draft else [piece.what for piece in told.dress.outer_upper()]
-    told.dress = recipe.finish.on(replace(told.dress, pieces=true.trued(told.dress.pieces, told.dress.seams, left)[0]))
+    told.dress = replace(told.dress, pieces=true.trued(told.dress.pieces, told.dress.seams, left)[0])
+    waists = {
+        piece.what.half: edge.path.start.y if piece.what.half is Half.FRONT else edge.path.end.y
+        for piece in block.pieces
+        for edge in piece.edges
+        if edge.role is Role.WAIST and piece.what.half
+    }
+    told.dress = recipe.finish.on(balanced(told.dress, waists))
     told.dress = told.dress.also(*wear(recipe, worn(told.dress, block, waist), notes))
 
 

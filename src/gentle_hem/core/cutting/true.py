@@ -20,7 +20,7 @@ from math import radians, tan
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Placement, Point, Segment
-from gentle_hem.core.join import closed
+from gentle_hem.core.join import closed, opened
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
 from gentle_hem.core.seams import Seam
 from gentle_hem.core.shape import CORNER_TOLERANCE, RUNS_ON, SMOOTH, Corner, End, Over, corners, turn
@@ -523,7 +523,7 @@ def _opened(piece: Piece, edge: Edge, laid: _Closed, curve: Path, grown: Growth 
             piece,
             darts=tuple(next(laid_open) if d.edge == edge.name else d for d in _in_order(piece.darts, edge.name)),
             notches=tuple(
-                replace(n, at=_reopened(_grown(closed(n.at, darts), grown), moved)) if n.edge == edge.name else n
+                replace(n, at=opened(_grown(closed(n.at, darts), grown), moved)) if n.edge == edge.name else n
                 for n in piece.notches
             ),
         ),
@@ -544,11 +544,3 @@ def _in_order(darts: tuple[Dart, ...], edge: str) -> list[Dart]:
     """The darts as they are kept, those of one edge among them in the order of its path."""
     sorted_there = iter(sorted((d for d in darts if d.edge == edge), key=lambda d: d.at))
     return [next(sorted_there) if d.edge == edge else d for d in darts]
-
-
-def _reopened(at: float, darts: Iterable[Dart]) -> float:
-    """A length along an edge with its darts closed, as it is with them open."""
-    for dart in darts:
-        if at > dart.at:
-            at += dart.intake
-    return at

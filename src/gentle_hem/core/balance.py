@@ -1,0 +1,134 @@
+"""Balance notches where a hand puts them, on both mates alike: half-way, waist, hip and knee (trade 11).
+
+    bodice side    ────┼────            half-way
+    skirt side     ──┼─────┼───         hip, and what the part has put half-way itself
+    gown side      ─┼──┼──┼───┼───      waist, half-way to the hip, hip, knee
+
+Single in front, double behind.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.geometry import Line, Path, Point
+from gentle_hem.core.join import closed, opened
+from gentle_hem.core.parts import Opening, OpeningPlace
+from gentle_hem.core.pattern import Notch, NotchKind, Piece, Role
+from gentle_hem.core.seams import Manner, Seam, Stretch
+from gentle_hem.core.what import Half, Layer, Section, Sign, What
+from gentle_hem.core.workroom import Dressed
+
+BALANCED = frozenset({Role.SIDE, Role.PRINCESS, Role.PANEL})
+"""Seams that get balance notches."""
+
+LEAST_SEAM = 120.0
+"""A shorter seam needs none (mm)."""
+
+APART = 40.0
+"""No notch lies nearer to another, to a dart or to the end of its seam (mm)."""
+
+
+def balanced(dress: Dressed, waists: Mapping[Half, float]) -> Dressed:
+    """The garment with balance notches on its side, princess and panel seams, and the zip's end on a gown.
+
+    ``waists`` are the levels of the natural waist on the drafted halves (mm, down from the shoulder negative).
+    """
+    pieces = {what: _told_apart(piece) for what, piece in dress.pieces.items()}
+    for seam in dress.seams:
+        _on_seam(pieces, seam, dress.figure, waists)
+    for what in [what for what in pieces if what.section is Section.GOWN and what.half is Half.BACK]:
+        pieces[what] = _zip_end(pieces[what], dress.opening, waists)
+    return replace(dress, pieces=pieces)
+
+
+def _told_apart(piece: Piece) -> Piece:
+    """Single notches in front, double behind."""
+    if piece.what.half is None:
+        return piece
+    double = piece.what.half is Half.BACK
+    notches = tuple(replace(n, double=double) if n.kind is NotchKind.BALANCE else n for n in piece.notches)
+    return piece if notches == piece.notches else replace(piece, notches=notches)
+
+
+def _on_seam(pieces: dict[What, Piece], seam: Seam, figure: Figure, waists: Mapping[Half, float]) -> None:
+    """Put the notches of one seam on both its edges."""
+    if len(seam.a.stretches) != 1 or len(seam.b.stretches) != 1 or seam.is_of_itself or seam.manner is not Manner.FLAT:
+        return
+    one, other = seam.a.stretches[0], seam.b.stretches[0]
+    if not all(s.is_whole and s.piece.layer is Layer.OUTER and s.piece in pieces for s in (one, other)):
+        return
+    piece, mate = pieces[one.piece], pieces[other.piece]
+    if piece.at_edge(one.edge) is None or mate.at_edge(other.edge) is None:
+        return
+    if piece.edge(one.edge).role not in BALANCED or piece.stitched_length(one.edge) < LEAST_SEAM:
+        return
+    for at in _places(piece, one, figure, waists):
+        there = _along(piece, one, at), _along(mate, other, at)
+        if _is_free(piece, one.edge, there[0]) and _is_free(mate, other.edge, there[1]):
+            piece, mate = _marked(piece, one.edge, there[0]), _marked(mate, other.edge, there[1])
+            if piece.what == mate.what:  # both edges of one that is cut several times
+                piece = mate = _marked(piece, other.edge, there[1])
+    pieces[one.piece], pieces[other.piece] = piece, mate
+
+
+def _places(piece: Piece, stretch: Stretch, figure: Figure, waists: Mapping[Half, float]) -> list[float]:
+    """How far along a seam its notches lie, in its direction, darts closed (mm)."""
+    long = piece.stitched_length(stretch.edge)
+    section, half = piece.what.section, piece.what.half
+    down, knee = figure.get("waist_to_hip"), figure.get("waist_to_knee")
+    if section is Section.GOWN and half and half in waists:
+        depths = [0.0, *([down / 2, down] if down else []), *([knee] if knee else [])]
+        met = [_level(piece, stretch, waists[half] - depth) for depth in depths]
+        return [at for at in met if at is not None]
+    if section.is_lower:
+        from_top = [depth for depth in (down, knee) if depth and depth < long - APART]
+        ends_at_top = piece.begins_at_hem(stretch.edge) != stretch.backwards
+        return [long - depth if ends_at_top else depth for depth in from_top]
+    return [long / 2]
+
+
+def _level(piece: Piece, stretch: Stretch, level: float) -> float | None:
+    """How far along a seam it crosses a level; None where it does not."""
+    path = piece.edge(stretch.edge).path
+    left, _, right, _ = path.box
+    met = path.crossings(Path.of(Line(Point(left - 1, level), Point(right + 1, level))))
+    if not met:
+        return None
+    at = closed(met[0][0], piece.darts_of(stretch.edge))
+    return piece.stitched_length(stretch.edge) - at if stretch.backwards else at
+
+
+def _along(piece: Piece, stretch: Stretch, at: float) -> float:
+    """A length along a seam as a length along the edge's path, dart mouths and all."""
+    at = piece.stitched_length(stretch.edge) - at if stretch.backwards else at
+    return opened(at, piece.darts_of(stretch.edge))
+
+
+def _is_free(piece: Piece, edge: str, at: float) -> bool:
+    """Whether nothing else is marked near a place of an edge."""
+    taken = [0.0, piece.edge(edge).drawn_length, *(n.at for n in piece.notches if n.edge == edge)]
+    taken += [place for dart in piece.darts_of(edge) for place in (dart.at, dart.at + dart.intake)]
+    return all(abs(at - place) >= APART for place in taken)
+
+
+def _marked(piece: Piece, edge: str, at: float) -> Piece:
+    return replace(piece, notches=(*piece.notches, Notch(edge, at, double=piece.what.half is Half.BACK)))
+
+
+def _zip_end(piece: Piece, opening: Opening, waists: Mapping[Half, float]) -> Piece:
+    """A gown's back with the end of its zip marked down the centre."""
+    if opening.place is not OpeningPlace.CENTRE_BACK or Half.BACK not in waists:
+        return piece
+    for edge in piece.edges:
+        if edge.role is not Role.CENTRE_BACK or not edge.turned:
+            continue
+        if any(n.edge == edge.name and n.kind is NotchKind.ZIP_END for n in piece.notches):
+            continue
+        at = _level(piece, Stretch(piece.what, edge.name), waists[Half.BACK] - opening.below_waist)
+        if at is not None:
+            end = Notch(edge.name, opened(at, piece.darts_of(edge.name)), Sign("zip end"), kind=NotchKind.ZIP_END)
+            piece = replace(piece, notches=(*piece.notches, end))
+    return piece
