@@ -1,7 +1,7 @@
 """The real interface in a real browser: Debian's Chromium, headless, through Playwright."""
 
 import pytest
-from playwright.sync_api import sync_playwright
+from playwright.sync_api import expect, sync_playwright
 
 from gentle_hem.store.backup import FILE_NAME
 from server import lay_studio, running
@@ -10,6 +10,10 @@ FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
     "--disable-sync", "--no-first-run",
 ]  # fmt: skip
+
+
+# a busy machine is waited for: a test that passes is no slower for it
+expect.set_options(timeout=20_000)
 
 
 @pytest.fixture(scope="session")
@@ -48,7 +52,7 @@ def page(browser):
     page = context.new_page()
     thrown = []
     page.on("pageerror", lambda error: thrown.append(error))
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     yield page
     context.close()
     assert thrown == []
