@@ -214,3 +214,23 @@ def test_a_princess_seam_has_no_corner_over_the_bust(start):
         path = garment.piece(name).edge("princess").path
         assert max(abs(turn(a.arriving, b.leaving)) for a, b in zip(path, list(path)[1:], strict=False)) < 1
         assert max(abs(one) for one in bends(path)) < 1 / 25, "rounder than a 2.5 cm circle everywhere"
+
+
+def test_a_seam_that_is_carried_on_is_said_with_its_amount():
+    """A side that leans in at the waist is longer by what the note says, front and back alike."""
+    recipe = drafted_recipe("two_lengths").model_copy(update={"lower": skirt()})
+    garment = make_up(recipe)
+    said = [finding for finding in garment.findings if finding.code == "seam-trued"]
+    assert said
+    pieces, seams = pair(9, 5)
+    made, slid = true.trued(pieces, seams)
+    assert {move.edge for move in slid} == {"waist", "hem"}
+    by = sum(move.by for move in slid)
+    for what, piece in made.items():
+        grown = piece.edge("side").drawn_length - pieces[what].edge("side").drawn_length
+        assert grown == approx(by, abs=0.6), "and what its ends gave so that waist and hem keep their length"
+    assert slid[0].said().text(Unit.CM).startswith("The side seam is made ")
+
+
+def skirt():
+    return Recipe.model_validate({"figure": {"measures": FIGURE}, "lower": {"kind": "straight", "taper": 60}}).lower

@@ -78,16 +78,16 @@ def _places(piece: Piece, stretch: Stretch, figure: Figure, waists: Mapping[Half
     """How far along a seam its notches lie, in its direction, darts closed (mm)."""
     long = piece.stitched_length(stretch.edge)
     section, half = piece.what.section, piece.what.half
+    if section is not Section.GOWN and not section.is_lower:
+        return [long / 2]
     down, knee = figure.get("waist_to_hip"), figure.get("waist_to_knee")
     if section is Section.GOWN and half and half in waists:
         depths = [0.0, *([down / 2, down] if down else []), *([knee] if knee else [])]
         met = [_level(piece, stretch, waists[half] - depth) for depth in depths]
         return [at for at in met if at is not None]
-    if section.is_lower:
-        from_top = [depth for depth in (down, knee) if depth and depth < long - APART]
-        ends_at_top = piece.begins_at_hem(stretch.edge) != stretch.backwards
-        return [long - depth if ends_at_top else depth for depth in from_top]
-    return [long / 2]
+    from_top = [depth for depth in (down, knee) if depth and depth < long - APART]
+    ends_at_top = piece.begins_at_hem(stretch.edge) != stretch.backwards
+    return [long - depth if ends_at_top else depth for depth in from_top]
 
 
 def _level(piece: Piece, stretch: Stretch, level: float) -> float | None:

@@ -129,7 +129,8 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         told.dress = _buttoned_down(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes)
     left = () if block.draft else [piece.what for piece in told.dress.outer_upper()]
-    told.dress = replace(told.dress, pieces=true.trued(told.dress.pieces, told.dress.seams, left)[0])
+    pieces, slid = true.trued(told.dress.pieces, told.dress.seams, left)
+    told.dress = replace(told.dress, pieces=pieces).also(*(move.said() for move in slid))
     waists = {
         piece.what.half: edge.path.start.y if piece.what.half is Half.FRONT else edge.path.end.y
         for piece in block.pieces
@@ -174,7 +175,8 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
                 )
             ]
         )  # fmt: skip
-    lower = replace(lower, pieces=true.of_part(lower.pieces, lower.seams))
+    trued, slid = true.trued({piece.what: piece for piece in lower.pieces}, lower.seams)
+    lower = replace(lower, pieces=tuple(trued.values())).also([move.said() for move in slid])
     seam = _waist_seam(dress.with_pieces(lower.pieces), recipe, above, lower)
     dress = replace(
         dress.sewn(seam).with_part(lower), lower=lower.waist, hem=lower.hem, length=above.level + recipe.lower.hangs

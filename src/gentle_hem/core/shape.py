@@ -70,8 +70,6 @@ class Corner:
 
     over: Over
     off: float
-    at: Point
-    """On the first piece, in mm."""
     what: What
     edge: str
     ends: tuple[End, ...] = ()
@@ -104,16 +102,15 @@ def _within(piece: Piece) -> Iterator[Corner]:
             yield from _in_edge(piece, edge, darts)
         for dart in darts:
             if not dart.pleat:
-                yield Corner(Over.DART, over_dart(piece, dart), edge.path.point_at(dart.at), piece.what, edge.name)
+                yield Corner(Over.DART, over_dart(piece, dart), piece.what, edge.name)
     if piece.on_fold:
         for index, edge in enumerate(piece.edges):
             if edge.role in CENTRES:
                 for other, at_end in ((piece.edges[index - 1], True), (_after(piece, index), False)):
                     if other.role in RUNS_ON and not other.pointed:
-                        place = other.path.end if at_end else other.path.start
                         angle = _interior(other, edge) if at_end else _interior(edge, other)
                         end = End(piece.what, other.name, at_end, angle)
-                        yield Corner(Over.CENTRE, angle - 90, place, piece.what, other.name, (end,))
+                        yield Corner(Over.CENTRE, angle - 90, piece.what, other.name, (end,))
 
 
 def _in_edge(piece: Piece, edge: Edge, darts: tuple[Dart, ...]) -> Iterator[Corner]:
@@ -126,7 +123,7 @@ def _in_edge(piece: Piece, edge: Edge, darts: tuple[Dart, ...]) -> Iterator[Corn
         off = turn(before.arriving, after.leaving)
         if abs(off) < CHORDS_TURN and before.length < CHORD and after.length < CHORD:
             continue  # a curve that was brought in as short chords
-        yield Corner(Over.EDGE, off, after.start, piece.what, edge.name)
+        yield Corner(Over.EDGE, off, piece.what, edge.name)
 
 
 def over_dart(piece: Piece, dart: Dart) -> float:
@@ -175,9 +172,8 @@ def _over_seam(seam: Seam, pieces: Mapping[What, Piece]) -> Iterator[Corner]:
             continue
         if not all(abs(one.angle - 90) < ALONG for one in (end, its_end)):
             continue  # it goes on along the seam rather than over it, as a waist does into the foot of a stand
-        place = edge.path.end if end.at_end else edge.path.start
         ends = (end,) if seam.is_of_itself else (end, its_end)
-        yield Corner(over, end.angle + its_end.angle - 180, place, end.what, end.edge, ends, seam.name)
+        yield Corner(over, end.angle + its_end.angle - 180, end.what, end.edge, ends, seam.name)
 
 
 def findings_for(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Finding]:

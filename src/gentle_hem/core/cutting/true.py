@@ -22,6 +22,7 @@ from gentle_hem.core.cutting.redraw import (
     rounded,
     with_paths,
 )
+from gentle_hem.core.findings import Finding, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.seams import Seam
@@ -43,10 +44,20 @@ MOST_SLID = 15.0
 
 @dataclass(frozen=True, slots=True)
 class Slid:
-    """An end of an edge that was moved along its seam so that the edge runs smoothly (mm, outward is more)."""
+    """A seam that was made longer (mm; negative: shorter) at one end so that an edge runs smoothly over it."""
 
-    end: End
+    seam: str
+    edge: str
     by: float
+
+    def said(self) -> Finding:
+        """What was done, in a sentence."""
+        return note(
+            "seam-trued",
+            "The {seam} is made {by} " + ("longer" if self.by > 0 else "shorter") + " at the {edge}, on both edges "
+            "alike, so that the {edge} runs on smoothly over it.",
+            seam=self.seam, edge=self.edge, by=abs(self.by),
+        )  # fmt: skip
 
 
 def trued(
@@ -134,7 +145,7 @@ def _slide_ends(made: dict[What, Piece], wanted: _Wanted) -> list[Slid]:
             continue
         for end in corner.ends:
             made[end.what] = _carried_on(made[end.what], end, by)
-        slid.append(Slid(corner.ends[0], by))
+        slid.append(Slid(corner.seam, corner.edge, by))
     return slid
 
 
@@ -160,8 +171,9 @@ def _slide(piece: Piece, end: End, wanted: _Wanted) -> float:
     # the chord is turned so that it makes its share with the other end
     leftward = chord.size * tan(radians(LEAST_SHARE * whole - far))
     outward = _beyond(piece, end).turned(laid.spans[-1][1].angle if end.at_end else 0.0)
-    by = leftward / outward.dot(chord.unit.left)
-    return by if abs(by) <= MOST_SLID else 0.0
+    straight_out = outward.dot(chord.unit.left)
+    # a seam that goes on along the edge would have to slide for ever
+    return leftward / straight_out if abs(leftward) <= MOST_SLID * abs(straight_out) else 0.0
 
 
 def _beyond(piece: Piece, end: End) -> Point:
