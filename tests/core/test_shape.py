@@ -9,6 +9,7 @@ from pytest import approx
 
 from conftest import FIGURE, drafted_recipe
 from gentle_hem.core.cutting import true
+from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.make_up import make_up
@@ -109,8 +110,8 @@ def test_truing_what_is_true_changes_nothing():
     )
 
 
-@pytest.mark.parametrize("bent", [5, 12, 20, 40])
-def test_a_corner_in_a_side_is_rounded_and_the_side_stays_as_long(bent):
+def bent_at_the_knee(bent):
+    """A half whose side turns by so many degrees half-way up."""
     low = Point(200, -600)
     knee = Point(200, -300)
     top = knee + Point(sin(radians(bent)) * -300, cos(radians(bent)) * 300)
@@ -120,13 +121,28 @@ def test_a_corner_in_a_side_is_rounded_and_the_side_stays_as_long(bent):
         Edge("side", Role.SIDE, Path.through(low, knee, top)),
         Edge("waist", Role.WAIST, Path.through(top, Point(0, top.y))),
     )
-    piece = Piece(SKIRT_FRONT, edges, on_fold=True)
+    return Piece(SKIRT_FRONT, edges, on_fold=True), knee
+
+
+@pytest.mark.parametrize("bent", [5, 12, 20, 40])
+def test_a_corner_in_a_side_is_rounded_and_the_side_stays_as_long(bent):
+    piece, knee = bent_at_the_knee(bent)
     made = true.trued({SKIRT_FRONT: piece}, ())[0][SKIRT_FRONT]
     side = made.edge("side")
     assert side.drawn_length == approx(600, abs=0.05)
     nearest = min(place.distance(knee) for place in side.path.flatten(0.01))
     assert nearest < 0.1 * bent + 0.2, "it passes close by the corner"
     assert all(abs(turn(a.arriving, b.leaving)) < 0.5 for a, b in zip(side.path, list(side.path)[1:], strict=False))
+
+
+@pytest.mark.parametrize("bent", [5, 20])
+def test_a_side_and_its_mate_are_rounded_alike(bent):
+    """A mate's edge runs the other way; turned over it must still lie on its own, or the seam would not lie flat."""
+    piece, _ = bent_at_the_knee(bent)
+    made = true.trued({SKIRT_FRONT: piece}, ())[0][SKIRT_FRONT].edge("side").path
+    mate = mirrored(true.trued({SKIRT_FRONT: mirrored(piece)}, ())[0][SKIRT_FRONT]).edge("side").path
+    for share in (0.4, 0.45, 0.5, 0.55, 0.6):
+        assert mate.point_at(600 * share).distance(made.point_at(600 * share)) < 0.02
 
 
 def test_a_corner_that_is_left_is_said_with_its_place():
