@@ -5,7 +5,7 @@ from pytest import approx
 
 from gentle_hem.core.agreement import agreement
 from gentle_hem.core.figure import MEASURES, READINGS_AGREE, Figure
-from gentle_hem.core.measuring import ORDER, TABS, compare_sets, jumps, next_to_take
+from gentle_hem.core.measuring import ORDER, TABS, compare_sets, jumps
 from gentle_hem.core.population import against_the_population, rare_ratios
 from gentle_hem.core.units import Unit
 from gentle_hem.devices.person import TAPE_PERSON
@@ -22,14 +22,6 @@ def test_every_measure_is_taken_once_and_says_how():
         for taking in takings:
             assert taking.how.endswith((".", "?"))
             assert taking.label == MEASURES[taking.key]
-
-
-def test_the_next_measure_follows_the_tape_and_comes_round():
-    some = figure(neck_girth=360, bust_girth=900)
-    assert next_to_take(some) == "upper_bust_girth"
-    assert next_to_take(some, after="upper_bust_girth") == "under_bust_girth"
-    last = Figure(measures={key: value for key, value in TAPE_PERSON.items() if key != "neck_girth"})
-    assert next_to_take(last, after="ankle_girth") == "neck_girth"
 
 
 @pytest.mark.parametrize(

@@ -12,7 +12,7 @@ from gentle_hem.api.kept import Asked
 from gentle_hem.core.agreement import agreement
 from gentle_hem.core.estimates import from_size
 from gentle_hem.core.figure import MEASURES, Figure, MeasureKey
-from gentle_hem.core.measuring import TABS, compare_sets, jumps, next_to_take
+from gentle_hem.core.measuring import TABS, compare_sets, jumps
 from gentle_hem.core.names import Document
 from gentle_hem.core.units import Unit, format_length, parse_length
 from gentle_hem.devices.tape import Manner, SimulatedTape, lengths
@@ -44,11 +44,10 @@ class MeasureOut(BaseModel):
 
 
 class FigureReadOut(BaseModel):
-    """A figure read: what stands at each measure, what to take next, and what does not agree."""
+    """A figure read: what stands at each measure, and what does not agree."""
 
     figure: dict[str, Any]
     measures: list[MeasureOut]
-    next: str | None
     taken: int
     findings: list[FindingDocument]
 
@@ -89,8 +88,8 @@ def list_measures() -> list[TabOut]:
 
 
 @figures.post("/figures/read")
-def read_figure(figure: Annotated[Document, Body()], asked: Asked, after: MeasureKey | None = None) -> FigureReadOut:
-    """A figure as it was typed, read: lengths as text in ``unit``, its findings, and the next measure to take."""
+def read_figure(figure: Annotated[Document, Body()], asked: Asked) -> FigureReadOut:
+    """A figure as it was typed, read: lengths as text in ``unit``, and its findings."""
     unit = asked.tape()
     read = Figure.model_validate(figure, context={"unit": unit.unit})
 
@@ -106,7 +105,6 @@ def read_figure(figure: Annotated[Document, Body()], asked: Asked, after: Measur
             )
             for key in MEASURES
         ],
-        next=next_to_take(read, after),
         taken=len(read.measures),
         findings=[finding_document(finding, unit) for finding in agreement(read)],
     )  # fmt: skip

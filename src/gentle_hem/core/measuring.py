@@ -83,12 +83,6 @@ TABS: dict[str, tuple[Taking, ...]] = {
 ORDER: tuple[MeasureKey, ...] = tuple(taking.key for tab in TABS.values() for taking in tab)
 
 
-def next_to_take(figure: Figure, after: MeasureKey | None = None) -> MeasureKey | None:
-    """The next measure that was not taken, in the tape's order, beginning after one; None when all were."""
-    start = ORDER.index(after) + 1 if after else 0
-    return next((key for key in (*ORDER[start:], *ORDER[:start]) if figure.get(key) is None), None)
-
-
 @dataclass(frozen=True, slots=True)
 class Changed:
     """One measure in two sets; None where it was not taken."""

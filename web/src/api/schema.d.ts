@@ -385,7 +385,7 @@ export interface paths {
         put?: never;
         /**
          * Read Figure
-         * @description A figure as it was typed, read: lengths as text in ``unit``, its findings, and the next measure to take.
+         * @description A figure as it was typed, read: lengths as text in ``unit``, and its findings.
          */
         post: operations["read_figure_api_figures_read_post"];
         delete?: never;
@@ -947,7 +947,7 @@ export interface components {
         };
         /**
          * FigureReadOut
-         * @description A figure read: what stands at each measure, what to take next, and what does not agree.
+         * @description A figure read: what stands at each measure, and what does not agree.
          */
         FigureReadOut: {
             /** Figure */
@@ -958,8 +958,6 @@ export interface components {
             findings: components["schemas"]["FindingDocument"][];
             /** Measures */
             measures: components["schemas"]["MeasureOut"][];
-            /** Next */
-            next: string | null;
             /** Taken */
             taken: number;
         };
@@ -2405,7 +2403,6 @@ export interface operations {
     read_figure_api_figures_read_post: {
         parameters: {
             query?: {
-                after?: ("neck_girth" | "shoulder_width" | "cross_shoulder_front" | "cross_shoulder_back" | "shoulder_length" | "across_front" | "across_back" | "upper_bust_girth" | "bust_girth" | "under_bust_girth" | "waist_girth" | "high_hip_girth" | "hip_girth" | "bust_span" | "shoulder_to_upper_bust" | "shoulder_to_bust_point" | "shoulder_to_under_bust" | "shoulder_to_hip" | "front_waist_length" | "back_waist_length" | "nape_to_waist" | "waist_to_hip" | "waist_to_knee" | "waist_to_floor" | "full_length" | "armhole_girth" | "off_shoulder_girth" | "upper_arm_girth" | "elbow_girth" | "wrist_girth" | "arm_length" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "crotch_depth" | "crotch_length" | "inside_leg" | "trunk_girth" | "head_girth" | "height" | "heel_height") | null;
                 unit?: components["schemas"]["Unit"] | null;
                 /** @description Eighths or sixteenths of an inch. */
                 mark?: number;

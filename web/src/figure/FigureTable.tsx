@@ -7,6 +7,7 @@ import { text } from "../text";
 import { Button } from "../ui/Button";
 import { readingOf } from "../ui/preferences";
 import { Body } from "./Body";
+import { MEASURES } from "./measures";
 import { Sets } from "./Sets";
 import { TapeAndTables } from "./TapeAndTables";
 
@@ -32,11 +33,7 @@ export function FigureTable({
   const [held, setHeld] = useState<string | null>(null);
   const [tab, setTab] = useState("");
   const fields = useRef<Record<string, HTMLInputElement | null>>({});
-  const tabs = useQuery({
-    queryKey: ["measures"],
-    queryFn: () => answer(api.GET("/api/measures")),
-    staleTime: Infinity,
-  });
+  const tabs = useQuery(MEASURES);
   const figure = bench.draft.figure as FigureDraft;
   const kept = screen.recipe.figure as FigureDraft;
   const read = useQuery({

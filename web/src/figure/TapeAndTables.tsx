@@ -6,12 +6,7 @@ import { text } from "../text";
 import { Button } from "../ui/Button";
 import { useStudio } from "../ui/studio";
 import { refusal } from "./FigureTable";
-
-const MEASURES = {
-  queryKey: ["measures"],
-  queryFn: () => answer(api.GET("/api/measures")),
-  staleTime: Infinity,
-};
+import { MEASURES } from "./measures";
 
 const MANNERS = ["steady", "wrong_unit", "double", "dropout"] as const;
 
