@@ -1,7 +1,7 @@
 """The bodice blocks: every school over many figures (trade 4.1), and what is said when a figure will not draft."""
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 from pytest import approx
 from shapely import Polygon
@@ -134,7 +134,12 @@ measures = st.fixed_dictionaries(
 )  # fmt: skip
 
 
+DEEP_DART = {"bust_girth": 967.0, "waist_girth": 608.0, "front_waist_length": 360.0, "back_waist_length": 350.0}
+"""A waist so far in below so full a bust that its edge is turned by 25° where it meets the side."""
+
+
 @given(st.sampled_from(SCHOOLS), measures)
+@example("proportional", DEEP_DART)
 def test_any_figure_drafts_to_pieces_that_close_and_seams_that_walk_or_a_finding(school, taken):
     garment = drafted(school, taken)
     told = {f.code for f in garment.findings if f.severity is not Severity.NOTE}

@@ -10,13 +10,13 @@ Single in front, double behind.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
 
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.join import closed, opened
 from gentle_hem.core.parts import Opening, OpeningPlace
 from gentle_hem.core.pattern import Notch, NotchKind, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Seam, Stretch
 from gentle_hem.core.what import Half, Layer, Section, Sign, What
 from gentle_hem.core.workroom import Dressed
@@ -49,8 +49,10 @@ def _told_apart(piece: Piece) -> Piece:
     if piece.what.half is None:
         return piece
     double = piece.what.half is Half.BACK
-    notches = tuple(replace(n, double=double) if n.kind is NotchKind.BALANCE else n for n in piece.notches)
-    return piece if notches == piece.notches else replace(piece, notches=notches)
+    if all(n.double is double for n in piece.notches if n.kind is NotchKind.BALANCE):
+        return piece
+    notches = (replace(n, double=double) if n.kind is NotchKind.BALANCE else n for n in piece.notches)
+    return replace(piece, notches=tuple(notches))
 
 
 def _on_seam(pieces: dict[What, Piece], seam: Seam, figure: Figure, waists: Mapping[Half, float]) -> None:
@@ -93,7 +95,7 @@ def _places(piece: Piece, stretch: Stretch, figure: Figure, waists: Mapping[Half
 def _level(piece: Piece, stretch: Stretch, level: float) -> float | None:
     """How far along a seam it crosses a level; None where it does not."""
     path = piece.edge(stretch.edge).path
-    left, _, right, _ = path.box
+    left, _, right, _ = path.hull
     met = path.crossings(Path.of(Line(Point(left - 1, level), Point(right + 1, level))))
     if not met:
         return None

@@ -7,11 +7,11 @@ facing, collar, band ──► interfacing, as they are
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
 from typing import ClassVar, Literal
 
 from gentle_hem.core.parts import RecipePart
 from gentle_hem.core.pattern import Edge, Finished, MarkKind, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, Stretch, of_pieces
 from gentle_hem.core.sentences import Word, choice
 from gentle_hem.core.style.fronts import without_stand

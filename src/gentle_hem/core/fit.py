@@ -8,7 +8,6 @@ gathers       fullness = lower ÷ bodice
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import replace
 from typing import Annotated, Any, ClassVar
 
 from pydantic import Field
@@ -20,6 +19,7 @@ from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.join import closed, unroll
 from gentle_hem.core.parts import Host, LowerMade, RecipePart, between
 from gentle_hem.core.pattern import Dart, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length

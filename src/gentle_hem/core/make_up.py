@@ -7,7 +7,7 @@ block ─► style ─► band ─► lower part ─► fitted to the edge above
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Any
 
 from gentle_hem.core import shape
@@ -30,6 +30,7 @@ from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade
 from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role, finished_alone
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, seam_of_pair
 from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down

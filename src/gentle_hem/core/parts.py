@@ -8,7 +8,7 @@ A new kind of bodice or lower part is one module with one class, and one line in
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Annotated, Any, ClassVar
 
@@ -19,6 +19,7 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Remedy
 from gentle_hem.core.join import Unrolled
 from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, Stretch
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, LengthError, Unit, format_length, plain

@@ -13,10 +13,10 @@ moved out by its own allowance, corners made so that turned allowances cover wha
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from enum import StrEnum
 from math import cos, radians
-from typing import Any
+from typing import Any, ClassVar
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.cloth.role import ClothRole
@@ -32,6 +32,7 @@ from gentle_hem.core.geometry.parallel import (
 )
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.geometry.worked_once import worked_once
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import UNNAMED, Sign, What
 
 
@@ -227,7 +228,12 @@ class Piece:
     bust_point: Point | None = None
     """Where the bust is fullest, on the front of a drafted bodice; darts are pivoted about it."""
 
+    KEEPS: ClassVar = {"seam_line": frozenset({"edges"}), "cut_line": frozenset({"edges", "darts"})}
+    """What is worked out once, and what it is worked out from."""
+
     def __post_init__(self) -> None:
+        if "seam_line" in self.__dict__:
+            return  # kept from a piece with the same edges
         if not self.seam_line.is_closed:
             raise CannotDraw(f"the outline of {self.name} does not close")
         if self.seam_line.signed_area <= 0:

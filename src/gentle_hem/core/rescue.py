@@ -9,7 +9,7 @@ Every way is worked out to the end: the piece as it then is, so that it can be s
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import pi, radians
 from typing import Annotated, Any
 
@@ -21,6 +21,7 @@ from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.lower.flare import say_sweep
 from gentle_hem.core.parts import Allowance, SeamLength, between, number_between
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.units import Length, Said
 from gentle_hem.core.walk import EASE_PLIABLE, SEAM_TOLERANCE
 from gentle_hem.core.what import Section, Sign, What

@@ -11,11 +11,12 @@ and a facing on its edge differ only in what they join, and how full or eased th
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from enum import StrEnum
 from typing import TYPE_CHECKING
 
 from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Section, Sign, What
 
 if TYPE_CHECKING:

@@ -15,10 +15,10 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from itertools import pairwise
-from math import atan2, degrees, radians
+from math import radians
 
 from gentle_hem.core.findings import Finding, Place, warn
-from gentle_hem.core.geometry import Point
+from gentle_hem.core.geometry.point import turn
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
 from gentle_hem.core.seams import Seam, Stretch
 from gentle_hem.core.what import Layer, What
@@ -82,11 +82,6 @@ class Corner:
         return abs(self.off) > CORNER_TOLERANCE
 
 
-def turn(a: Point, b: Point) -> float:
-    """How far direction b is turned anticlockwise from direction a, in degrees, −180 to 180."""
-    return degrees(atan2(a.cross(b), a.dot(b)))
-
-
 def corners(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Corner]:
     """Every place of a garment where an edge should run on smoothly."""
     found = [corner for piece in pieces.values() for corner in _within(piece)]
@@ -115,12 +110,11 @@ def _within(piece: Piece) -> Iterator[Corner]:
 
 def _in_edge(piece: Piece, edge: Edge, darts: tuple[Dart, ...]) -> Iterator[Corner]:
     at = 0.0
-    for before, after in pairwise(edge.path.segments):
+    for (before, after), off in zip(pairwise(edge.path.segments), edge.path.turns, strict=True):
         if darts:
             at += before.length
             if any(dart.at - 0.01 <= at <= dart.at + dart.intake + 0.01 for dart in darts):
                 continue
-        off = turn(before.arriving, after.leaving)
         if abs(off) < CHORDS_TURN and before.length < CHORD and after.length < CHORD:
             continue  # a curve that was brought in as short chords
         yield Corner(Over.EDGE, off, piece.what, edge.name)

@@ -7,7 +7,6 @@ allowance wider than the curve  stop: it is drawn with the widest that goes, and
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import replace
 
 from shapely import is_valid, polygons
 
@@ -16,6 +15,7 @@ from gentle_hem.core.findings import Finding, Place, in_recipe, stop
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.pattern import Edge, Piece
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Layer
 
 HALVINGS = 8
@@ -28,6 +28,9 @@ LARGEST = 100_000.0
 
 def too_large(piece: Piece) -> Finding | None:
     """The finding for a piece that no cloth is long enough for, and that is left off; None for any other."""
+    left, bottom, right, top = piece.seam_line.hull
+    if max(right - left, top - bottom) <= LARGEST:
+        return None
     left, bottom, right, top = piece.seam_line.box
     long = max(right - left, top - bottom)
     if long <= LARGEST:

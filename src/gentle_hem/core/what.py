@@ -11,9 +11,11 @@ Nothing asks what a piece is called; it is asked what it is.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from enum import StrEnum
 from functools import lru_cache
+
+from gentle_hem.core.replace import replace
 
 
 class Section(StrEnum):

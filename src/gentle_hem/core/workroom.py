@@ -8,13 +8,14 @@ Each stage is given it and returns it with what it adds; nothing in it is change
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Remedy
 from gentle_hem.core.join import stitched
 from gentle_hem.core.parts import Allowances, BandMade, BodiceMade, EdgeAbove, LowerMade, Opening
 from gentle_hem.core.pattern import Piece
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam
 from gentle_hem.core.what import Section, What
 

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.geometry import Line, Point
 from gentle_hem.core.parts import BodiceMade
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.what import Half, Section
@@ -80,9 +80,8 @@ def _hip(dress: Dressed, block: BodiceMade) -> float | None:
 
 def _across(piece: Piece, level: float) -> float | None:
     """How far a piece reaches across at a level, mm; None where it does not reach it."""
-    line = Path.through(Point(-9000, level), Point(9000, level))
-    met = [piece.seam_line.point_at(at).x for at, _ in piece.seam_line.crossings(line)]
-    return max(met) - min(met) if len(met) > 1 else None
+    met = piece.seam_line.met_along(Line(Point(-9000, level), Point(9000, level)))
+    return met[-1] - met[0] if len(met) > 1 else None
 
 
 def length_of(half: Half, pieces: Iterable[Piece]) -> float | None:

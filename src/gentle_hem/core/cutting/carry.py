@@ -14,12 +14,13 @@ dart still opens on that edge, narrower.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.pattern import Dart, Mark, MarkKind, Notch, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import UNNAMED, Half
 
 BELOW_SEAT = 127.0

@@ -5,10 +5,9 @@ CF │ front ╲      ╱ back │ CB          the centre at x = 0 on either; ed
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from gentle_hem.core.geometry import Placement, Point
 from gentle_hem.core.pattern import Piece
+from gentle_hem.core.replace import replace
 
 MIRROR = Placement.mirror(Point(0, 0), Point(0, 1))
 

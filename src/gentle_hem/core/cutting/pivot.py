@@ -10,12 +10,11 @@ P  <                P   │          width, and no other edge changes its length
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from gentle_hem.core.cannot import CannotDraw
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Sign
 
 SHORT_OF_PIVOT = 25.0

@@ -12,15 +12,17 @@ What is to be redrawn, and how much it is to turn, is said by ``true``.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from itertools import pairwise
 from math import radians
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Placement, Point, Segment
+from gentle_hem.core.geometry.point import turn
 from gentle_hem.core.join import closed, opened
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
-from gentle_hem.core.shape import CORNER_TOLERANCE, turn
+from gentle_hem.core.replace import replace
+from gentle_hem.core.shape import CORNER_TOLERANCE
 
 TRUED_FROM = 0.8
 """A corner of less is left as it is (degrees)."""
@@ -30,6 +32,9 @@ CURVED = 1.1
 
 ROUNDED_OVER = 80.0
 """How far to either side of a corner an edge is drawn anew (mm), or half the way to the next."""
+
+ARM_TURNS = 0.5
+"""How much of a circle is drawn anew beside a corner (radians)."""
 
 MOST_BESIDE, LEAST_INWARD = 8.0, 0.02
 """How far beside its corner a rounded edge may pass (mm), and how little its arms may be bent for that to matter."""
@@ -47,7 +52,7 @@ GIVES = frozenset({Role.SIDE, Role.PRINCESS, Role.PANEL, Role.INSIDE_LEG, Role.C
 """Edges that give a little at their ends, so that one that meets them keeps its length when it is trued."""
 
 TURNED_OVER = 30.0
-"""The end of a curve is turned within so much of it (mm), or a third of it."""
+"""The end of a curve is turned within so much of it (mm), or a third of it; twice as much where it is bent sharply."""
 
 MOST_TURNED = 25.0
 """An end that would have to be turned further is meant to be as it is (degrees)."""
@@ -191,10 +196,21 @@ def redrawn(piece: Piece, name: str, more: tuple[float, float], long: float | No
 
 
 def ends_turned(piece: Piece, name: str, more: tuple[float, float]) -> Piece:
-    """A curved edge with its ends turned, so that there are ``more`` degrees inside the piece at its start and end."""
+    """A curved edge with its ends turned, so that there are ``more`` degrees inside the piece at its start and end.
+
+    It is turned over as little of it as leaves room for its allowance; the piece as it is where nothing does.
+    """
     edge = piece.edge(name)
-    path, darts, notches = edge.path, piece.darts_of(name), piece.notches
-    reach = min(TURNED_OVER, path.length / 3)
+    for reach in (TURNED_OVER, 2 * TURNED_OVER):
+        turned = _kept_long(_turned(piece, edge, more, min(reach, edge.path.length / 3)), edge)
+        if _leaves_room(turned.edge(name).path, edge.allowance):
+            return turned
+    return piece
+
+
+def _turned(piece: Piece, edge: Edge, more: tuple[float, float], reach: float) -> Piece:
+    """A piece with the ends of one edge turned, each within a ``reach`` of it."""
+    path, darts, name = edge.path, piece.darts_of(edge.name), edge.name
     moved = 0.0
     if CORNER_TOLERANCE / 2 < abs(more[0]) <= MOST_TURNED and not any(dart.at < reach for dart in darts):
         out, rest = path.split(reach)
@@ -208,8 +224,32 @@ def ends_turned(piece: Piece, name: str, more: tuple[float, float]) -> Piece:
     return replace(
         piece.with_edge(name, path=path),
         darts=tuple(replace(d, at=d.at + moved) if d.edge == name else d for d in piece.darts),
-        notches=tuple(replace(n, at=n.at + moved) if n.edge == name and n.at >= reach else n for n in notches),
-    )
+        notches=tuple(
+            replace(n, at=n.at + moved) if n.edge == name and n.at >= reach else n for n in piece.notches
+        ),
+    )  # fmt: skip
+
+
+def _kept_long(piece: Piece, was: Edge) -> Piece:
+    """A piece with an edge as long as it was: where it has become longer, its end is drawn back along it a little, if
+    what it meets there gives.
+    """
+    path, long = piece.edge(was.name).path, was.path.length
+    beside = neighbour(piece, was.name, at_end=True)
+    if beside.role not in GIVES:
+        return piece
+    for _ in range(5):
+        over = path.length - long
+        if abs(over) < LET_PASS or path.end.distance(was.path.end) > MOST_BESIDE:
+            break
+        path = path.ending_at(path.end - path.arriving * over)
+    return with_paths(piece, {was.name: path, beside.name: beside.path.starting_at(path.end)}, marked=was.name)
+
+
+def _leaves_room(path: Path, allowance: float) -> bool:
+    """Whether a curve is nowhere bent so tightly that an allowance beside it would run back on itself."""
+    bends = (s.bend(k / 8) for s in path if isinstance(s, Cubic) for k in range(9))
+    return all(1 + bend * allowance > 0 for bend in bends)
 
 
 def _as_long(path: Path, leave: Point, arrive: Point) -> Path:
@@ -252,9 +292,9 @@ def rounded(piece: Piece, name: str) -> Piece:
     arm: Path | None = None  # what comes into the corner at hand
     for k, run in enumerate(runs):
         rest: Path | None = run
-        reach = min(ROUNDED_OVER, run.length / (2 if 0 < k < len(turns) else 1))
+        most = min(ROUNDED_OVER, run.length / (2 if 0 < k < len(turns) else 1))
         if arm:
-            out, rest = _parted(run, reach)
+            out, rest = _parted(run, _gently_bent(run.segments[0], most))
             assert out is not None
             for curve, until in zip(_through_corner(arm, out, turns[k - 1]), (along, along + out.length), strict=True):
                 made.append(curve)
@@ -263,7 +303,7 @@ def rounded(piece: Piece, name: str) -> Piece:
             along += out.length
         if k < len(turns):
             assert rest is not None
-            rest, arm = _parted(rest, rest.length - reach)
+            rest, arm = _parted(rest, rest.length - _gently_bent(run.segments[-1], most))
             assert arm is not None
             along += arm.length
         if rest:
@@ -271,6 +311,13 @@ def rounded(piece: Piece, name: str) -> Piece:
             drawn += rest.length
             along += rest.length
     return _opened(piece, edge, laid, Path.joined(made), tuple(grown))
+
+
+def _gently_bent(segment: Segment, most: float) -> float:
+    """How far beside a corner that lies at its end a curve may be drawn anew, ``most`` mm at most: one cubic follows
+    no more of a small circle than an arm of so little turn.
+    """
+    return min(most, ARM_TURNS * segment.radius) if isinstance(segment, Arc) else most
 
 
 def _parted(path: Path, at: float) -> tuple[Path | None, Path | None]:
@@ -301,7 +348,7 @@ def _through_corner(into: Path, out: Path, off: float) -> list[Path]:
     place = into.end
     for _ in range(6):
         curves = [_with_handles(into.start, leave, middle, place), _with_handles(place, middle, arrive, out.end)]
-        over = sum(curve.length_between(0, 1) for curve in curves) - long
+        over = sum(curve.length for curve in curves) - long
         # moved towards both far ends the two become shorter by so much for each mm
         inward = (into.start - place).unit + (out.end - place).unit
         if abs(over) < LET_PASS or abs(off) < CORNER_TOLERANCE or inward.size < LEAST_INWARD:

@@ -14,13 +14,14 @@ part, the rest the *later* one; both get the style line as a new edge, in opposi
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.pivot import LEGS_DIFFER
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.parallel import TOUCHING
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import What
 
 HAIR = 1e-6
@@ -166,8 +167,7 @@ def upright_grain(piece: Piece, share: float = 0.5) -> tuple[Point, Point]:
     left, bottom, right, top = piece.seam_line.box
     x = left + share * (right - left)
     for _ in range(6):  # a hollow edge may leave the very middle outside
-        ray = Path.through(Point(x, bottom - 10), Point(x, top + 10))
-        met = sorted({round(t, 6) for _, t in piece.seam_line.crossings(ray)})
+        met = piece.seam_line.met_along(Line(Point(x, bottom - 10), Point(x, top + 10)))
         if len(met) >= 2:
             low, high = bottom - 10 + met[0], bottom - 10 + met[1]
             quarter = (high - low) / 4

@@ -8,13 +8,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
 from math import asin
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.pattern import Dart, Edge, Piece
+from gentle_hem.core.replace import replace
 
 Chain = list[tuple[Edge, Path]]
 

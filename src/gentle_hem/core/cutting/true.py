@@ -24,9 +24,10 @@ from gentle_hem.core.cutting.redraw import (
 )
 from gentle_hem.core.findings import Finding, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.geometry.point import turn
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.seams import Seam
-from gentle_hem.core.shape import RUNS_ON, SMOOTH, Corner, End, Over, corners, turn
+from gentle_hem.core.shape import RUNS_ON, SMOOTH, Corner, End, Over, corners
 from gentle_hem.core.what import What
 
 TRUED = frozenset({Role.WAIST, Role.HEM})

@@ -6,12 +6,12 @@ O ──────── near ╲ ╱ far ──────── W        O'
 from __future__ import annotations
 
 import itertools
-from dataclasses import replace
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.drafting import side_seam
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.pattern import Edge, Piece
+from gentle_hem.core.replace import replace
 
 
 def centre_of(piece: Piece) -> Edge:

@@ -98,7 +98,19 @@ def crossings(a: Segment, b: Segment) -> list[tuple[float, float]]:
 
 
 def _line_with_cubic(line: Line, curve: Cubic) -> list[tuple[float, float]]:
-    """Lengths along a line and a cubic at which they meet: the roots of the curve's distance from the line."""
+    """Lengths along a line and a cubic at which they meet."""
+    return [(s, curve.length_to(t)) for s, t in _line_meets_cubic(line, curve)]
+
+
+def along_line(line: Line, segment: Segment) -> list[float]:
+    """How far along a line it meets a segment, without measuring how far along the segment."""
+    if isinstance(segment, Cubic):
+        return [s for s, _ in _line_meets_cubic(line, segment)]
+    return [s for s, _ in crossings(line, segment)]
+
+
+def _line_meets_cubic(line: Line, curve: Cubic) -> list[tuple[float, float]]:
+    """Lengths along a line and parameters of a cubic: the roots of the curve's distance from the line."""
     if line.length < NEAR:
         return []
     along = line.tangent_at(0)
@@ -109,7 +121,7 @@ def _line_with_cubic(line: Line, curve: Cubic) -> list[tuple[float, float]]:
     for t in _roots_between(s - 3 * r + 3 * q - p, 3 * (r - 2 * q + p), 3 * (q - p), p):
         at = (curve.point(t) - line.start).dot(along)
         if -NEAR <= at <= line.length + NEAR:
-            found.append((min(max(at, 0.0), line.length), curve.length_to(t)))
+            found.append((min(max(at, 0.0), line.length), t))
     return found
 
 

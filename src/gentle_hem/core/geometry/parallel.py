@@ -87,6 +87,12 @@ def _extended_to(path: Path, place: Point) -> Path:
     return Path((*path.segments, Line(path.end, place)))
 
 
+def _extended_from(place: Point, path: Path) -> Path:
+    """The path carried back from its start to a place on its carrier."""
+    first = _extended_to(Path.of(path.segments[0].reversed()), place).reversed()
+    return Path((*first.segments, *path.segments[1:])) if len(path.segments) > 1 else first
+
+
 def join_runs(before: Path, after: Path) -> Path:
     """Two offset runs made into one: trimmed where they cross, extended where they fall apart.
 
@@ -141,7 +147,7 @@ def mitre(before: Path, after: Path) -> Point | None:
 
 def extended_to_meet(before: Path, after: Path, place: Point) -> tuple[Path, Path]:
     """Both runs carried on to a place on their carriers."""
-    return _extended_to(before, place), _extended_to(after.reversed(), place).reversed()
+    return _extended_to(before, place), _extended_from(place, after)
 
 
 def turned_corner(side_cut: Path, fold: Path, fold_cut: Path) -> tuple[Path, Path] | None:
@@ -174,4 +180,4 @@ def turned_corner(side_cut: Path, fold: Path, fold_cut: Path) -> tuple[Path, Pat
     crossing_cut = trim_to_meet(Path.of(Line(at_fold, corner + beyond)), fold_cut)
     if crossing_cut:
         return side_made, crossing_cut[1]
-    return side_made, _extended_to(fold_cut.reversed(), corner).reversed()
+    return side_made, _extended_from(corner, fold_cut)

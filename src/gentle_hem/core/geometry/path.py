@@ -13,10 +13,10 @@ from dataclasses import dataclass
 from itertools import accumulate, pairwise
 
 from gentle_hem.core.cannot import CannotDraw
-from gentle_hem.core.geometry.crossing import apart, crossings
+from gentle_hem.core.geometry.crossing import along_line, apart, crossings
 from gentle_hem.core.geometry.placement import Placement
-from gentle_hem.core.geometry.point import Point
-from gentle_hem.core.geometry.segment import Arc, Cubic, Line, Segment, arc_as_cubics
+from gentle_hem.core.geometry.point import Point, turn
+from gentle_hem.core.geometry.segment import Arc, Box, Cubic, Line, Segment, arc_as_cubics
 from gentle_hem.core.geometry.worked_once import worked_once
 
 JOINED = 1e-6
@@ -38,13 +38,17 @@ class Path:
     def __post_init__(self) -> None:
         if not self.segments:
             raise CannotDraw("a path needs at least one segment")
-        for before, after in zip(self.segments, self.segments[1:], strict=False):
-            if before.end != after.start and before.end.distance(after.start) > JOINED:
+        for before, after in pairwise(self.segments):
+            if (
+                before.end is not after.start
+                and before.end != after.start
+                and before.end.distance(after.start) > JOINED
+            ):
                 raise CannotDraw(f"the path is broken between {before.end} and {after.start}")
 
     @classmethod
     def of(cls, *segments: Segment) -> Path:
-        return cls(segments)
+        return cls(segments) if len(segments) > 1 else cls._whole(segments)
 
     @classmethod
     def _whole(cls, segments: tuple[Segment, ...]) -> Path:
@@ -77,6 +81,11 @@ class Path:
     @property
     def length(self) -> float:
         return self._ends[-1]
+
+    @worked_once
+    def turns(self) -> tuple[float, ...]:
+        """How far each segment turns into the next, in degrees, anticlockwise."""
+        return tuple(turn(before.arriving, after.leaving) for before, after in pairwise(self.segments))
 
     @property
     def is_closed(self) -> bool:
@@ -133,6 +142,8 @@ class Path:
         return Path._whole(tuple(segment.reversed() for segment in reversed(self.segments)))
 
     def placed(self, placement: Placement) -> Path:
+        if placement.stays:
+            return self
         return Path._whole(tuple(segment.placed(placement) for segment in self.segments))
 
     def then(self, other: Path) -> Path:
@@ -169,20 +180,37 @@ class Path:
             points[-1] = self.start
         return points
 
+    @worked_once
+    def hull(self) -> Box:
+        """An upright box that holds it, quickly found."""
+        lefts, bottoms, rights, tops = zip(*[segment.hull for segment in self.segments], strict=True)
+        return min(lefts), min(bottoms), max(rights), max(tops)
+
     def meetings(self, other: Path) -> Iterator[tuple[int, float, int, float]]:
         """Where it meets another: which segment of each, and how far along that segment. A corner is met twice."""
+        whole = other.hull
+        if apart(self.hull, whole):
+            return
         theirs = [(j, segment, segment.hull) for j, segment in enumerate(other.segments)]
         for i, mine in enumerate(self.segments):
             hull = mine.hull
+            if apart(hull, whole):
+                continue
             for j, segment, other_hull in theirs:
                 if not apart(hull, other_hull):
                     for s, t in crossings(mine, segment):
                         yield i, s, j, t
 
+    def met_along(self, line: Line) -> list[float]:
+        """How far along a straight line it is met, in order, each place once."""
+        hull = line.hull
+        found = sorted(s for x in self.segments if not apart(x.hull, hull) for s in along_line(line, x))
+        return [s for k, s in enumerate(found) if k == 0 or s - found[k - 1] > JOINED]
+
     def crossings(self, other: Path) -> list[tuple[float, float]]:
         """Lengths along this path and the other at which they meet, in order along this one."""
         found = [
-            (self._ends[i] - self.segments[i].length + s, other._ends[j] - other.segments[j].length + t)
+            (sum(x.length for x in self.segments[:i]) + s, sum(x.length for x in other.segments[:j]) + t)
             for i, s, j, t in self.meetings(other)
         ]
         kept: list[tuple[float, float]] = []

@@ -11,6 +11,8 @@ from dataclasses import dataclass
 
 from gentle_hem.core.geometry.point import ORIGIN, Point
 
+_point = tuple.__new__
+
 
 @dataclass(frozen=True, slots=True)
 class Placement:
@@ -47,6 +49,11 @@ class Placement:
         return cls(turn=complex(factor))
 
     @property
+    def stays(self) -> bool:
+        """Whether it moves nothing."""
+        return self.turn == 1 and self.move == 0 and not self.mirrored
+
+    @property
     def factor(self) -> float:
         return abs(self.turn)
 
@@ -55,9 +62,9 @@ class Placement:
         return cmath.phase(self.turn)
 
     def place(self, point: Point) -> Point:
-        p = complex(point.x, point.y)
-        q = self.turn * (p.conjugate() if self.mirrored else p) + self.move
-        return Point(q.real, q.imag)
+        x, y = point
+        q = self.turn * complex(x, -y if self.mirrored else y) + self.move
+        return _point(Point, (q.real, q.imag))
 
     def then(self, after: Placement) -> Placement:
         """This placement followed by another."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from math import atan2, cos, hypot, sin
+from math import atan2, cos, degrees, hypot, sin
 from typing import NamedTuple
 
 _point = tuple.__new__
@@ -29,7 +29,7 @@ class Point(NamedTuple):
         return _point(Point, (self.x * factor, self.y * factor))
 
     def __neg__(self) -> Point:
-        return Point(-self.x, -self.y)
+        return _point(Point, (-self.x, -self.y))
 
     @property
     def size(self) -> float:
@@ -39,13 +39,13 @@ class Point(NamedTuple):
     @property
     def unit(self) -> Point:
         """The same direction, one millimetre long; a move of no length stays as it is."""
-        size = self.size
-        return Point(self.x / size, self.y / size) if size else self
+        size = hypot(self.x, self.y)
+        return _point(Point, (self.x / size, self.y / size)) if size else self
 
     @property
     def left(self) -> Point:
         """The move turned a quarter anticlockwise."""
-        return Point(-self.y, self.x)
+        return _point(Point, (-self.y, self.x))
 
     @property
     def angle(self) -> float:
@@ -71,7 +71,7 @@ class Point(NamedTuple):
         centre = about or ORIGIN
         dx, dy = self.x - centre.x, self.y - centre.y
         c, s = cos(angle), sin(angle)
-        return Point(centre.x + c * dx - s * dy, centre.y + s * dx + c * dy)
+        return _point(Point, (centre.x + c * dx - s * dy, centre.y + s * dx + c * dy))
 
     def mirrored_about(self, direction: Point) -> Point:
         """A move mirrored about a line through the origin with the given direction."""
@@ -84,4 +84,10 @@ ORIGIN = Point(0.0, 0.0)
 
 def polar(radius: float, angle: float, centre: Point = ORIGIN) -> Point:
     """The place at a distance and direction from a centre."""
-    return Point(centre.x + radius * cos(angle), centre.y + radius * sin(angle))
+    return _point(Point, (centre.x + radius * cos(angle), centre.y + radius * sin(angle)))
+
+
+def turn(a: Point, b: Point) -> float:
+    """How far direction b is turned anticlockwise from direction a, in degrees, −180 to 180."""
+    (ax, ay), (bx, by) = a, b
+    return degrees(atan2(ax * by - ay * bx, ax * bx + ay * by))

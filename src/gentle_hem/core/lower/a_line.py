@@ -9,7 +9,6 @@ by flare                              by closing a dart
 
 from __future__ import annotations
 
-from dataclasses import replace
 from math import atan2, cos, hypot, sin
 from typing import Annotated, ClassVar, Literal
 
@@ -34,6 +33,7 @@ from gentle_hem.core.lower.panel import (
 from gentle_hem.core.lower.straight import SHAPED_SENTENCE, SHAPED_WORDS, ShapedSkirt
 from gentle_hem.core.parts import Host, LowerMade, between
 from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length
 from gentle_hem.core.what import SKIRT_BACK, SKIRT_FRONT

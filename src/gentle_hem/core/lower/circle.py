@@ -14,7 +14,6 @@ Centre front and back hang straight down; the pieces lie beside each other as th
 
 from __future__ import annotations
 
-from dataclasses import replace
 from math import radians
 from typing import Annotated, ClassVar, Literal
 
@@ -42,6 +41,7 @@ from gentle_hem.core.parts import (
     between,
     number_between,
 )
+from gentle_hem.core.replace import replace
 from gentle_hem.core.sentences import Word, choice, length, number, percent
 from gentle_hem.core.units import Length
 from gentle_hem.core.walk import Walked

@@ -10,7 +10,7 @@ r    ╱ ╲      the sector's straight edges are seams, folds or the opening;
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import asin, ceil, degrees, pi, radians, sin
 from typing import TYPE_CHECKING
 
@@ -20,6 +20,7 @@ from gentle_hem.core.lower.flare import HIP_EASE, Flare, FlareRadii, RadiusRule,
 from gentle_hem.core.lower.panel import under, zip_end
 from gentle_hem.core.parts import Host, LowerMade, OpeningPlace
 from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, Stretch, centre_seams, seam_of, seam_of_pair
 from gentle_hem.core.what import (
     CENTRE_BACK,

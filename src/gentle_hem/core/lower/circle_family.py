@@ -8,7 +8,6 @@ double        one full circle for the front seam, another for the back
 
 from __future__ import annotations
 
-from dataclasses import replace
 from math import cos, pi, radians, sqrt
 from typing import Annotated, ClassVar, Literal
 
@@ -34,6 +33,7 @@ from gentle_hem.core.parts import (
     number_between,
 )
 from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Stretch, seam_of
 from gentle_hem.core.sentences import Word, length, number
 from gentle_hem.core.walk import Walked

@@ -7,7 +7,6 @@ tiers      each tier is sewn to the one above, so many times as wide; finished h
 
 from __future__ import annotations
 
-from dataclasses import replace
 from math import ceil
 from typing import Annotated, ClassVar, Literal
 
@@ -28,6 +27,7 @@ from gentle_hem.core.lower.panel import (
 from gentle_hem.core.lower.straight import meet_the_bodice
 from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, SeamLength, between, number_between
 from gentle_hem.core.pattern import Dart, Notch, NotchKind, Piece
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, Stretch, centre_seams, seam_of
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.units import Length

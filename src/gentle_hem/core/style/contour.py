@@ -10,7 +10,6 @@ chest ┤                            under the bust   the dart's legs bent apart
 
 from __future__ import annotations
 
-from dataclasses import replace
 from enum import StrEnum
 from typing import Annotated, ClassVar, Literal
 
@@ -22,6 +21,7 @@ from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.parts import RecipePart, between
 from gentle_hem.core.pattern import Dart, Notch, Piece
+from gentle_hem.core.replace import replace
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.style.darts import merge
 from gentle_hem.core.style.styling import Styling

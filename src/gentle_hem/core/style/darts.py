@@ -8,13 +8,12 @@ pleat        the mouth folded over and left open
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.pivot import SHORT_OF_PIVOT, pivot, pivot_of
 from gentle_hem.core.cutting.waist_line import centre_of, with_waist_ends
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Half, Sign
 
 MERGING = Sign("merging", Half.FRONT, shaping=True)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.split import Mouth, split
@@ -13,6 +11,7 @@ from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Edge, Finished, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import seam_of, seam_of_layers
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.walk import SEAM_TOLERANCE

@@ -8,8 +8,6 @@ stand              keyhole        twist                     basque
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.carry import Below, carried_down
 from gentle_hem.core.cutting.spread import opened, smoothed
@@ -17,6 +15,7 @@ from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.geometry import Cubic, Path, Placement, Point
 from gentle_hem.core.parts import Allowances
 from gentle_hem.core.pattern import Edge, Finished, Mark, MarkKind, Notch, NotchKind, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Layer, Panel
 
 OFF_THE_RIDGE = 15.0

@@ -10,7 +10,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
 from enum import StrEnum
 
 from gentle_hem.core.cannot import CannotMake
@@ -18,6 +17,7 @@ from gentle_hem.core.drafting import ROUND
 from gentle_hem.core.geometry import Cubic, Path, Point
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Piece
+from gentle_hem.core.replace import replace
 
 
 class Neckline(StrEnum):

@@ -9,7 +9,6 @@ shoulder ╲          neckline ╲         armhole ╲        yoke ────�
 
 from __future__ import annotations
 
-from dataclasses import replace
 from enum import StrEnum
 from itertools import pairwise
 
@@ -20,6 +19,7 @@ from gentle_hem.core.cutting.split import Mouth, Split, cut_across, split
 from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.pattern import Notch, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import seam_of
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.what import UNNAMED, Half, Panel, Sign, What

@@ -6,7 +6,6 @@ contour ─► neckline ─► facing ─► darts ─► top ─► carried dow
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting import true
@@ -20,6 +19,7 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Remedy, in_recipe, note, refused, warn
 from gentle_hem.core.parts import Allowances, BodiceMade
 from gentle_hem.core.pattern import Dart, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import seam_of_layers
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened

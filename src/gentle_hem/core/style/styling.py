@@ -7,7 +7,7 @@ every seam and the waist edge pointing at the right edges, in the right order.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from typing import Any
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
@@ -16,6 +16,7 @@ from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
 from gentle_hem.core.parts import Allowances, BodiceMade, EdgeAbove
 from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, Stretch
 from gentle_hem.core.what import UNNAMED, Half, Section, Sign, What
 

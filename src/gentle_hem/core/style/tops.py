@@ -8,7 +8,6 @@ off the shoulder      strapless        halter              one shoulder
 
 from __future__ import annotations
 
-from dataclasses import replace
 from enum import StrEnum
 
 from gentle_hem.core.cannot import CannotMake
@@ -19,6 +18,7 @@ from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.pattern import Dart, Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.units import inches

@@ -6,7 +6,7 @@ spiral    the inner edge an Archimedean spiral; one piece for the whole base
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import asinh, ceil, cos, pi, sin, sqrt, tau
 from typing import Annotated, ClassVar, Literal
 
@@ -17,6 +17,7 @@ from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.parts import between, number_between
 from gentle_hem.core.pattern import Edge, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, length, number
 from gentle_hem.core.trim.base import Trim, Turn

@@ -10,7 +10,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import pi, radians, sin
 from typing import Annotated, ClassVar, Literal
 
@@ -22,6 +22,7 @@ from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.parts import between, number_between
 from gentle_hem.core.pattern import Edge, Mark, MarkKind, Notch, NotchKind, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, Stretch
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Trim, Turn

@@ -5,7 +5,6 @@ slit   a seam left open from the hem up          vent   an extension on the cent
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -16,6 +15,7 @@ from gentle_hem.core.findings import in_recipe, warn
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.parts import between
 from gentle_hem.core.pattern import Edge, Finished, Mark, MarkKind, Notch, NotchKind, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.trim.base import Trim, Turn
 from gentle_hem.core.units import Length, inches

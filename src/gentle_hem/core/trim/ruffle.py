@@ -6,7 +6,6 @@ hem ruffle      hem ─────────        flounce   gown drafted to
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -18,6 +17,7 @@ from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.lower.full import say_fullness
 from gentle_hem.core.parts import between, number_between
 from gentle_hem.core.pattern import Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, Stretch, seam_of_pair
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Trim, Turn
