@@ -11,6 +11,13 @@ def svg_length(path):
     return sum(part.length(error=1e-6) for part in path if not isinstance(part, svgelements.Move))
 
 
+def outline_length(*paths):
+    """Length of an outline read by svgelements. It is drawn without its folds: straight, from one run to the next."""
+    runs = [[part for part in path if not isinstance(part, svgelements.Move)] for path in paths]
+    folds = (abs(complex(b[0].start) - complex(a[-1].end)) for a, b in zip(runs, [*runs[1:], runs[0]], strict=True))
+    return sum(map(svg_length, paths)) + sum(folds)
+
+
 def dxf_length(line):
     """Length of a closed polyline read by ezdxf: an arc of bulge b over chord c measures c·(1 + b²)/(2b)·2·atan b."""
     points = list(line.get_points("xyb"))

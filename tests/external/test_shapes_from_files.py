@@ -45,6 +45,8 @@ class Piece:
         for part in path:
             if not isinstance(part, svgelements.Move):
                 parts += part.as_cubic_curves(8) if isinstance(part, svgelements.Arc) else [part]
+        if parts[-1].end != parts[0].start:  # an outline on the fold is drawn open: the fold itself closes it
+            parts.append(svgelements.Line(parts[-1].end, parts[0].start))
         self.curves = [curve for part in parts if abs((curve := self._complex(part))[-1] - curve[0]) > 1e-6]
         places = [complex(*edge["points"][0]) for edge in said["edges"]]
         corners = [point for curve in self.curves for point in (curve[0], curve[-1])]

@@ -13,9 +13,12 @@ from shapely import Polygon, box
 from conftest import a_recipe
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Point
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.marking import is_fold
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.formats.drawing import Ink, is_fold, label, lay_side_by_side, lay_to_fill, strokes
+from gentle_hem.core.units import Unit
+from gentle_hem.formats.drawing import Ink, lay_side_by_side, lay_to_fill, strokes
 from gentle_hem.formats.dxf import vertices
+from gentle_hem.formats.labels import Tag, sheet
 from gentle_hem.formats.paper import Paper
 from gentle_hem.formats.pdf import MARGIN, OVERLAP, Tile, tiles_for
 from gentle_hem.formats.svg import number, path_data
@@ -65,9 +68,10 @@ def test_every_mark_of_a_piece_is_drawn(bodice):
     for stroke in strokes(front):
         drawn.setdefault(stroke.ink, []).append(stroke)
     assert len(drawn[Ink.CUT]) == len(drawn[Ink.SEAM]) == 1
-    assert drawn[Ink.CUT][0].closed
     assert len(drawn[Ink.FOLD]) == 1
-    assert len(drawn[Ink.INTERNAL]) == len(front.darts)
+    bracket = 1 + 2 * 2
+    assert len(drawn[Ink.INTERNAL]) == len(front.darts) + bracket
+    assert len(drawn[Ink.DRILL]) == 2 * len(front.darts), "a cross just inside each dart's point"
     assert len(drawn[Ink.NOTCH]) == sum(2 if notch.double else 1 for notch in front.notches)
     assert len(drawn[Ink.GRAIN]) == 3, "a line and two arrow heads"
 
@@ -99,14 +103,6 @@ def test_grain_is_parallel_to_the_centre(bodice):
         )
 
 
-def test_labels_say_what_to_cut_and_for_whom(bodice):
-    words = label(bodice.piece("bodice front"), "Ball gown", "Isolde")
-    assert words.lines == ("BODICE FRONT", "cut 1 on the fold · cloth", "Ball gown · Isolde")
-    left, bottom, right, top = bodice.piece("bodice front").seam_line.box
-    assert left < words.at.x < right
-    assert bottom < words.at.y < top
-
-
 @pytest.mark.parametrize(
     ("row", "column", "name"),
     [(0, 0, "A1"), (1, 2, "B3"), (25, 0, "Z1"), (26, 3, "AA4"), (27, 0, "AB1"), (701, 0, "ZZ1")],
@@ -117,8 +113,8 @@ def test_pages_are_named_by_row_and_column(row, column, name):
 
 @pytest.mark.parametrize("paper", list(Paper))
 def test_neighbouring_pages_overlap_by_exactly_the_overlap(paper):
-    laid, width, height = lay_side_by_side(make_up(a_recipe()).pieces)
-    tiles = {(t.row, t.column): t for t in tiles_for(laid, width, height, paper)}
+    drawn, width, height = sheet(make_up(a_recipe()), Tag(), Unit.CM)
+    tiles = {(t.row, t.column): t for t in tiles_for(drawn, width, height, paper)}
     field_width, field_height = paper.size[0] - 2 * MARGIN, paper.size[1] - 2 * MARGIN
     pairs = 0
     for (row, column), tile in tiles.items():

@@ -231,13 +231,14 @@ def file(
         packed = io.BytesIO()
         with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
             recipe = stored(kept)
-            order = Order(recipe, make_up(recipe), paper)
+            order = Order(recipe, make_up(recipe), paper, kept.number, kept.created_at.date())
             for part, written in write_all(order, ["json", "svg", "dxf", "pdf", "csv"]).items():
                 archive.writestr(part, written)
         content = packed.getvalue()
     else:
         recipe = stored(kept)
-        content = FILE_WRITERS[name](Order(recipe, make_up(recipe), paper))
+        order = Order(recipe, make_up(recipe), paper, kept.number, kept.created_at.date())
+        content = FILE_WRITERS[name](order)
     headers = {"Content-Disposition": f'attachment; filename="{name}"', "X-Recipe-Version": str(kept.number)}
     return Response(content, media_type=CONTENT_TYPES[name.rsplit(".", 1)[-1]], headers=headers)
 

@@ -229,12 +229,13 @@ def _piece(item: Laid, mates: dict[tuple[What, str], list[MateOut]], height: flo
         width=format_length(right - left, unit),
         height=format_length(top - bottom, unit),
         box=(left, -top, right - left, top - bottom),
-        cut_line=drawn[Ink.CUT][0],
-        seam_line=drawn[Ink.SEAM][0],
+        cut_line=path_data(piece.cut_line.placed(item.placement), True),
+        cut_strokes=" ".join(drawn[Ink.CUT]),
+        seam_line=" ".join(drawn[Ink.SEAM]),
         grain=drawn[Ink.GRAIN],
         fold=drawn[Ink.FOLD],
         notches=drawn[Ink.NOTCH],
-        internal=drawn[Ink.INTERNAL],
+        internal=[*drawn[Ink.INTERNAL], *drawn[Ink.DRILL]],
         edges=[_edge(piece, edge, item, mates, unit) for edge in piece.edges],
     )
 

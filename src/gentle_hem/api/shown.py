@@ -73,6 +73,9 @@ class PieceOut(BaseModel):
     height: str
     box: tuple[float, float, float, float]
     cut_line: str
+    """The closed outline, to be filled."""
+    cut_strokes: str
+    """What of it is cut: without the fold."""
     seam_line: str
     grain: list[str]
     fold: list[str]

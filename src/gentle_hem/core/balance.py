@@ -9,11 +9,11 @@ Single in front, double behind.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.geometry import Line, Path, Point
-from gentle_hem.core.join import closed, opened
+from gentle_hem.core.join import closed, opened, stitched
 from gentle_hem.core.parts import Opening, OpeningPlace
 from gentle_hem.core.pattern import Notch, NotchKind, Piece, Role
 from gentle_hem.core.replace import replace
@@ -39,6 +39,7 @@ def balanced(dress: Dressed, waists: Mapping[Half, float]) -> Dressed:
     pieces = {what: _told_apart(piece) for what, piece in dress.pieces.items()}
     for seam in dress.seams:
         _on_seam(pieces, seam, dress.figure, waists)
+        _quartered(pieces, seam)
     for what in [what for what in pieces if what.section is Section.GOWN and what.half is Half.BACK]:
         pieces[what] = _zip_end(pieces[what], dress.opening, waists)
     return replace(dress, pieces=pieces)
@@ -109,15 +110,66 @@ def _along(piece: Piece, stretch: Stretch, at: float) -> float:
     return opened(at, piece.darts_of(stretch.edge))
 
 
-def _is_free(piece: Piece, edge: str, at: float) -> bool:
+def _is_free(piece: Piece, edge: str, at: float, apart: float = APART) -> bool:
     """Whether nothing else is marked near a place of an edge."""
     taken = [0.0, piece.edge(edge).drawn_length, *(n.at for n in piece.notches if n.edge == edge)]
     taken += [place for dart in piece.darts_of(edge) for place in (dart.at, dart.at + dart.intake)]
-    return all(abs(at - place) >= APART for place in taken)
+    return all(abs(at - place) >= apart for place in taken)
 
 
 def _marked(piece: Piece, edge: str, at: float) -> Piece:
     return replace(piece, notches=(*piece.notches, Notch(edge, at, double=piece.what.half is Half.BACK)))
+
+
+QUARTERS: tuple[float, ...] = (1 / 4, 1 / 2, 3 / 4)
+EIGHTHS: tuple[float, ...] = tuple(k / 8 for k in range(1, 8))
+
+QUARTERS_APART = 8.0
+"""A quarter mark so near to another notch or a dart says nothing more than that (mm)."""
+
+
+def _quartered(pieces: dict[What, Piece], seam: Seam) -> None:
+    """Put quarter marks on both edges of a seam that is gathered or drawn in: of each stretch where both sides have the
+    same stretches, of the whole half otherwise.
+    """
+    drawn_in = any(what.section is Section.CASING for what in (*seam.a.pieces, *seam.b.pieces))
+    if not drawn_in and (seam.manner is not Manner.GATHERED or seam.fullness <= 1):
+        return
+    sides: list[tuple[Stretch, ...]] = []
+    for run in (seam.a, seam.b):
+        if any(s.piece not in pieces or pieces[s.piece].at_edge(s.edge) is None for s in run.stretches):
+            return
+        if any(pieces[s.piece].edge(s.edge).role is Role.CAP for s in run.stretches):
+            return  # a puffed sleeve is gathered in its head, between its own marks
+        sides.append(run.stretches)
+    a, b = sides
+    pairs = [((s,), (t,)) for s, t in zip(a, b, strict=True)] if len(a) == len(b) else [(a, b)]
+    shares = QUARTERS if len(a) == len(b) else EIGHTHS
+    for one, other in pairs:
+        for share in shares:
+            places = [_at_share(run, share, pieces) for run in (one, other)]
+            if all(_is_free(pieces[what], edge, at, QUARTERS_APART) for what, edge, at in places):
+                for what, edge, at in dict.fromkeys(places):
+                    mark = Notch(edge, at, double=what.half is Half.BACK, kind=NotchKind.QUARTER)
+                    pieces[what] = replace(pieces[what], notches=(*pieces[what].notches, mark))
+
+
+def _at_share(run: Sequence[Stretch], share: float, pieces: Mapping[What, Piece]) -> tuple[What, str, float]:
+    """The place at a share of some stretches' stitched length: the piece, its edge, and how far along that."""
+    rest = share * stitched(run, pieces)
+    stretch = run[0]
+    for stretch in run:
+        long = stitched([stretch], pieces)
+        if rest <= long:
+            break
+        rest -= long
+    piece = pieces[stretch.piece]
+    darts = piece.darts_of(stretch.edge)
+    if stretch.backwards:
+        rest = closed(piece.edge(stretch.edge).drawn_length if stretch.end is None else stretch.end, darts) - rest
+    else:
+        rest = closed(stretch.start, darts) + rest
+    return stretch.piece, stretch.edge, opened(rest, darts)
 
 
 def _zip_end(piece: Piece, opening: Opening, waists: Mapping[Half, float]) -> Piece:

@@ -98,6 +98,10 @@ class Fold(StrEnum):
     TO_CENTRE = "to the centre"
     TO_SIDE = "to the side"
     DOWN = "down"
+    BOTH_IN = "both folds to the middle"
+    """An inverted pleat's."""
+    BOTH_OUT = "both folds from the middle"
+    """A box pleat's."""
 
 
 FOLDS = {
@@ -350,7 +354,7 @@ def _roof(
     last = _to_leg(after.reversed(), dart.apex, far)
     if first is None or last is None:
         return None
-    corner, onto = (last, far) if _folds_to_far(near, far, fold) else (first, near)
+    corner, onto = (last, far) if folds_to_far(near, far, fold) else (first, near)
     mirrored = corner.arriving.mirrored_about(onto - dart.apex)
     middle = near.towards(far, 0.5)
     peak = line_with_line(Line(corner.end, corner.end + mirrored), Line(dart.apex, middle))
@@ -372,7 +376,7 @@ def _to_leg(cut: Path, apex: Point, foot: Point) -> Path | None:
     return Path((*cut.segments, Line(cut.end, place))) if place.distance(cut.end) > TOUCHING else cut
 
 
-def _folds_to_far(near: Point, far: Point, fold: Fold | None) -> bool:
+def folds_to_far(near: Point, far: Point, fold: Fold | None) -> bool:
     """Whether a dart is folded onto the cloth beyond its far leg. A half is drawn with its centre at x = 0."""
     if fold is Fold.DOWN:
         return far.y < near.y

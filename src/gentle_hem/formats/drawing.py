@@ -5,23 +5,25 @@ SVG, DXF and PDF all ask here, so a notch that is on one is on all of them.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from enum import Enum
-from textwrap import wrap
+from math import degrees
 
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path, Placement, Point
-from gentle_hem.core.geometry.segment import Line
-from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.geometry.segment import Box, Line
+from gentle_hem.core.marking import arrow, drill_points, fold_bracket, is_fold, off_the_fold, pleat_lines
+from gentle_hem.core.pattern import Notch, Piece
 from gentle_hem.core.units import Said
+from gentle_hem.core.what import What
 
 NOTCH_DEPTH = 6.0
-PLEAT_MARK = 30.0
-"""How far down a fold is marked that is laid over instead of stitched (mm)."""
 NOTCH_GAP = 4.0
-ARROW = 5.0
+
+DRILL = 3.0
+"""How far the cross of a drill point reaches (mm)."""
 
 
 class Ink(Enum):
@@ -32,6 +34,7 @@ class Ink(Enum):
     FOLD = 6
     GRAIN = 7
     INTERNAL = 8
+    DRILL = 13
     SEAM = 14
     TEXT = 15
 
@@ -50,46 +53,54 @@ class Stroke:
 
 @dataclass(frozen=True, slots=True)
 class Words:
-    """Lines of text, the first one at ``at`` and the rest below it; ``size`` is a line's height in mm."""
+    """Lines of text, the first one's foot at ``at`` and the rest below it; ``size`` is a letter's height in mm, and
+    ``angle`` how far the lines are turned anticlockwise, in degrees.
+    """
 
     at: Point
     lines: tuple[str, ...]
     size: float = 6.0
+    angle: float = 0.0
+
+    @property
+    def step(self) -> float:
+        """From one line to the next, mm."""
+        return self.size * LINE
+
+
+LINE = 1.4
 
 
 def strokes(piece: Piece) -> Iterator[Stroke]:
-    """Everything drawn of a piece, outlines first."""
-    yield Stroke(Ink.CUT, piece.cut_line, closed=True)
-    yield Stroke(Ink.SEAM, piece.seam_line, closed=True)
+    """Everything drawn of a piece, outlines first. What lies on the fold of the cloth is a fold and not a cut."""
+    for ink, outline in ((Ink.CUT, piece.cut_line), (Ink.SEAM, piece.seam_line)):
+        yield from (Stroke(ink, run, closed=run is outline) for run in off_the_fold(piece, outline))
     for edge in piece.edges:
         if is_fold(piece, edge):
             yield Stroke(Ink.FOLD, edge.path)
+            yield from (Stroke(Ink.INTERNAL, line) for line in fold_bracket(piece, edge))
     for dart in piece.darts:
-        near, far = piece.dart_leg_paths(dart)
         if dart.pleat:
-            for leg in (near, far):
-                yield Stroke(Ink.INTERNAL, leg.between(0.0, min(PLEAT_MARK, leg.length)))
+            yield from (Stroke(Ink.INTERNAL, line) for line in pleat_lines(piece, dart))
         else:
+            near, far = piece.dart_leg_paths(dart)
             yield Stroke(Ink.INTERNAL, near.then(far.reversed()))
     for mark in piece.marks:
         yield Stroke(Ink.INTERNAL, mark.path)
+    for place in drill_points(piece):
+        for reach in (Point(DRILL, 0), Point(0, DRILL)):
+            yield Stroke(Ink.DRILL, Path.of(Line(place - reach, place + reach)))
     yield from (Stroke(Ink.GRAIN, line) for line in _grain(piece))
     for notch in piece.notches:
         yield from (Stroke(Ink.NOTCH, tick) for tick in _ticks(piece, notch))
 
 
-def is_fold(piece: Piece, edge: Edge) -> bool:
-    """Whether this edge lies on the fold of the cloth."""
-    return piece.on_fold and edge.allowance == 0 and edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)
-
-
 def _grain(piece: Piece) -> Iterator[Path]:
     start, end = piece.grain
+    middle = start.towards(end, 0.5)
     yield Path.through(start, end)
-    along = (end - start).unit
-    for tip, back in ((end, -along), (start, along)):
-        barb_left, barb_right = (tip + back * ARROW + back.left * side for side in (ARROW / 2, -ARROW / 2))
-        yield Path.through(barb_left, tip, barb_right)
+    for tip in (end, start):
+        yield list(arrow(middle, tip))[1]
 
 
 def _ticks(piece: Piece, notch: Notch) -> Iterator[Path]:
@@ -108,36 +119,6 @@ def not_ready(garment: Garment, unit: Said) -> tuple[str, ...]:
     return tuple(finding.text(unit) for finding in garment.findings if finding.severity is Severity.STOP)
 
 
-LONGEST_REASON = 90
-
-
-def _as_cut(piece: Piece) -> str:
-    """How several of a piece lie on the cloth."""
-    if piece.cut == 1:
-        return ""
-    return ", all alike" if piece.alike else ", a pair" if piece.cut == 2 else ", in pairs"
-
-
-def label(piece: Piece, garment_name: str, figure_name: str, stops: tuple[str, ...] = ()) -> Words:
-    """The piece's name, how often it is cut, and whose it is, inside the piece beside the grain line. ``stops`` say why
-    the garment must not be cut yet.
-    """
-    cut = f"cut {piece.cut}" + (" on the fold" if piece.on_fold else _as_cut(piece))
-    whose = " · ".join(text for text in (garment_name, figure_name) if text)
-    lines: tuple[str, ...] = (piece.name.upper(), f"{cut} · {piece.cloth}", whose, piece.remark)
-    start, end = piece.grain
-    top = start if start.y > end.y else end
-    left, bottom, right, _ = piece.seam_line.box
-    size = min(max((right - left) / 80, 3.5), 9.0)
-    if stops:
-        reason = stops[0] if len(stops[0]) <= LONGEST_REASON else f"{stops[0][:LONGEST_REASON]}…"
-        wide = max(int((right - left) * 0.6 / (size * 0.6)), 12)
-        lines = ("NOT READY:", *wrap(reason, wide), *lines)
-    grain_is_left = top.x < (left + right) / 2
-    beside = top.x + 8 if grain_is_left else top.x - size * 22
-    return Words(Point(beside, max(top.y - 8, bottom + size * 6)), tuple(line for line in lines if line), size)
-
-
 @dataclass(frozen=True, slots=True)
 class Laid:
     """A piece and where it lies on the sheet."""
@@ -146,18 +127,23 @@ class Laid:
     placement: Placement
 
 
+Rooms = Mapping[What, Box]
+"""The room each piece takes on paper, its words included, where it is more than its cut line's."""
+
+
 def lay_side_by_side(
-    pieces: Sequence[Piece], gap: float = 20.0, widest: float = 1800.0
+    pieces: Sequence[Piece], gap: float = 20.0, widest: float = 1800.0, rooms: Rooms | None = None
 ) -> tuple[list[Laid], float, float]:
     """Pieces in rows on one sheet from the top left, in order, none touching; small ones below each other.
 
     Returns where each lies, and the sheet's width and height. The sheet's corner is the origin, x to the
     right and y up. This is a drawing for paper, not a cloth layout.
     """
+    boxes = {piece.what: (rooms or {}).get(piece.what, piece.cut_line.box) for piece in pieces}
     rows: list[list[list[Piece]]] = [[]]
     filled = gap
-    for column in _columns(pieces, gap):
-        width = max(map(_width, column))
+    for column in _columns(pieces, gap, boxes):
+        width = max(_width(boxes[piece.what]) for piece in column)
         if rows[-1] and filled + width + gap > widest:
             rows.append([])
             filled = gap
@@ -171,10 +157,10 @@ def lay_side_by_side(
         for column in row:
             y = row_top
             for piece in column:
-                left, _, _, top = piece.cut_line.box
+                left, _, _, top = boxes[piece.what]
                 laid.append(Laid(piece, Placement.shift(Point(x - left, y - top))))
-                y -= _height(piece) + gap
-            x += max(map(_width, column)) + gap
+                y -= _height(boxes[piece.what]) + gap
+            x += max(_width(boxes[piece.what]) for piece in column) + gap
             lowest = min(lowest, y)
         sheet_width, row_top = max(sheet_width, x), lowest
     height = -row_top
@@ -182,12 +168,13 @@ def lay_side_by_side(
     return [Laid(item.piece, item.placement.then(raised)) for item in laid], sheet_width, height
 
 
-def _columns(pieces: Sequence[Piece], gap: float) -> list[list[Piece]]:
+def _columns(pieces: Sequence[Piece], gap: float, boxes: Rooms) -> list[list[Piece]]:
     """Pieces in order, those that fit below each other within the tallest one's height put together."""
-    tallest = max(map(_height, pieces), default=0.0)
+    high = {what: _height(box) for what, box in boxes.items()}
+    tallest = max(high.values(), default=0.0)
     columns: list[list[Piece]] = []
     for piece in pieces:
-        if columns and sum(_height(other) + gap for other in columns[-1]) + _height(piece) <= tallest:
+        if columns and sum(high[other.what] + gap for other in columns[-1]) + high[piece.what] <= tallest:
             columns[-1].append(piece)
         else:
             columns.append([piece])
@@ -198,14 +185,20 @@ def lay_to_fill(pieces: Sequence[Piece], shape: float, gap: float = 60.0) -> tup
     """Pieces in rows, as many rows as show them largest on a sheet of the given width to height."""
     if not pieces:
         return [], gap, gap
-    widths = [gap + sum(_width(piece) + gap for piece in pieces[: i + 1]) for i in range(len(pieces))]
+    wide = [_width(piece.cut_line.box) for piece in pieces]
+    widths = [gap + sum(width + gap for width in wide[: i + 1]) for i in range(len(pieces))]
     tries = (lay_side_by_side(pieces, gap, widest) for widest in widths)
     return min(tries, key=lambda tried: max(tried[1] / shape, tried[2]))
 
 
-def _width(piece: Piece) -> float:
-    return piece.cut_line.box[2] - piece.cut_line.box[0]
+def _width(box: Box) -> float:
+    return box[2] - box[0]
 
 
-def _height(piece: Piece) -> float:
-    return piece.cut_line.box[3] - piece.cut_line.box[1]
+def _height(box: Box) -> float:
+    return box[3] - box[1]
+
+
+def placed(words: Words, placement: Placement) -> Words:
+    """Words where they come to lie; a placement that only shifts or turns."""
+    return Words(placement.place(words.at), words.lines, words.size, words.angle + degrees(placement.angle))

@@ -6,7 +6,7 @@ Straight lines and arcs become polylines with bulges, which are exact; cubics be
 from __future__ import annotations
 
 import io
-from math import ceil, pi, tan
+from math import ceil, pi, radians, tan
 
 from ezdxf import units
 from ezdxf.filemanagement import new
@@ -14,42 +14,53 @@ from ezdxf.layouts.blocklayout import BlockLayout
 
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Arc, Line, Path, Point
-from gentle_hem.core.pattern import Piece
-from gentle_hem.core.units import Unit
-from gentle_hem.formats.drawing import Ink, Words, label, lay_side_by_side, not_ready, strokes
+from gentle_hem.core.marking import drill_points
+from gentle_hem.core.units import Said, Unit
+from gentle_hem.formats.drawing import Ink
+from gentle_hem.formats.labels import Drawn, Tag, sheet
 
 CURVE_TOLERANCE = 0.01
 
 
-def to_dxf(garment: Garment, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> str:
+def to_dxf(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM) -> str:
     """The drawing as DXF text."""
     drawing = new("R2010", setup=False)
     drawing.units = units.MM
     for ink in Ink:
         drawing.layers.add(str(ink.value))
-    sheet = drawing.modelspace()
-    stops = not_ready(garment, unit)
-    laid, _, _ = lay_side_by_side(garment.pieces)
-    for item in laid:
+    space = drawing.modelspace()
+    drawn, _, _ = sheet(garment, tag or Tag(), unit)
+    for item in drawn:
         block = drawing.blocks.new(item.piece.name)
-        _draw(item.piece, block, label(item.piece, name, figure, stops))
+        _draw(item, block)
         move = item.placement.place(Point(0, 0))
-        sheet.add_blockref(item.piece.name, (move.x, move.y))
+        space.add_blockref(item.piece.name, (move.x, move.y))
     text = io.StringIO()
     drawing.write(text)
     return text.getvalue()
 
 
-def _draw(piece: Piece, block: BlockLayout, words: Words) -> None:
-    for stroke in strokes(piece):
+def _draw(item: Drawn, block: BlockLayout) -> None:
+    # a reader of the standard wants outlines closed, the fold included
+    for ink, outline in ((Ink.CUT, item.piece.cut_line), (Ink.SEAM, item.piece.seam_line)):
+        look = {"layer": str(ink.value)}
+        block.add_lwpolyline(vertices(outline, True), format="xyb", close=True, dxfattribs=look)
+    for stroke in item.strokes:
         layer = {"layer": str(stroke.ink.value)}
         if stroke.ink is Ink.NOTCH:
             block.add_point(_xy(stroke.path.start), dxfattribs=layer)
             continue
-        block.add_lwpolyline(vertices(stroke.path, stroke.closed), format="xyb", close=stroke.closed, dxfattribs=layer)
-    for i, line in enumerate(words.lines):
-        text = block.add_text(line, height=words.size, dxfattribs={"layer": str(Ink.TEXT.value)})
-        text.set_placement((words.at.x, words.at.y - i * words.size * 1.4))
+        if stroke.ink in (Ink.CUT, Ink.SEAM, Ink.DRILL):
+            continue  # outlines are closed below, drill points are points
+        block.add_lwpolyline(vertices(stroke.path, False), format="xyb", dxfattribs=layer)
+    for place in drill_points(item.piece):
+        block.add_point(_xy(place), dxfattribs={"layer": str(Ink.DRILL.value)})
+    for words in item.words:
+        down = Point(0, -words.step).turned(radians(words.angle))
+        for i, line in enumerate(words.lines):
+            turned = {"layer": str(Ink.TEXT.value), "rotation": words.angle}
+            text = block.add_text(line, height=words.size, dxfattribs=turned)
+            text.set_placement(_xy(words.at + down * i))
 
 
 def _xy(point: Point) -> tuple[float, float]:

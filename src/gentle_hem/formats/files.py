@@ -5,26 +5,28 @@ from __future__ import annotations
 import json
 from collections.abc import Callable
 from dataclasses import dataclass
+from datetime import date
+from typing import TYPE_CHECKING
 
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.formats.cut_list import to_csv
 from gentle_hem.formats.garment_document import garment_document
 from gentle_hem.formats.paper import Paper
-from gentle_hem.formats.svg import to_svg
+
+if TYPE_CHECKING:
+    from gentle_hem.formats.labels import Tag
 
 
 @dataclass(frozen=True, slots=True)
 class Order:
-    """What is being written: a garment, its recipe, and the paper it is tiled to."""
+    """What is being written: a garment, its recipe, the paper it is tiled to, and which version of what day it is."""
 
     recipe: Recipe
     garment: Garment
     paper: Paper = Paper.A4
-
-    @property
-    def names(self) -> tuple[str, str]:
-        return self.recipe.name, self.recipe.figure.name
+    version: int | None = None
+    day: date | None = None
 
 
 def recipe_json(recipe: Recipe) -> str:
@@ -32,22 +34,34 @@ def recipe_json(recipe: Recipe) -> str:
     return json.dumps(recipe.model_dump(mode="json"), indent=2, ensure_ascii=False) + "\n"
 
 
+def _tag(order: Order) -> Tag:
+    from gentle_hem.formats.labels import Tag  # here, to keep reportlab out of the start
+
+    return Tag.of(order.recipe, order.garment, order.version, order.day)
+
+
+def _svg(order: Order) -> bytes:
+    from gentle_hem.formats.svg import to_svg
+
+    return to_svg(order.garment, _tag(order), order.recipe.unit).encode()
+
+
 def _dxf(order: Order) -> bytes:
     from gentle_hem.formats.dxf import to_dxf  # here, since ezdxf alone takes half a second of the start
 
-    return to_dxf(order.garment, *order.names, order.recipe.unit).encode()
+    return to_dxf(order.garment, _tag(order), order.recipe.unit).encode()
 
 
 def _pdf(order: Order) -> bytes:
-    from gentle_hem.formats.pdf import to_pdf  # here, to keep reportlab out of the start
+    from gentle_hem.formats.pdf import to_pdf
 
-    return to_pdf(order.garment, order.paper, *order.names, order.recipe.unit)
+    return to_pdf(order.garment, order.paper, _tag(order), order.recipe.unit)
 
 
 def _large_pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_large_pdf
 
-    return to_large_pdf(order.garment, *order.names, order.recipe.unit)
+    return to_large_pdf(order.garment, _tag(order), order.recipe.unit)
 
 
 Writer = Callable[[Order], bytes]
@@ -57,7 +71,7 @@ WRITERS: dict[str, dict[str, Writer]] = {
         "garment.json": lambda o: garment_document(o.garment, o.recipe.unit).model_dump_json(indent=1).encode(),
         "recipe.json": lambda o: recipe_json(o.recipe).encode(),
     },
-    "svg": {"pieces.svg": lambda o: to_svg(o.garment, *o.names, o.recipe.unit).encode()},
+    "svg": {"pieces.svg": _svg},
     "dxf": {"pieces.dxf": _dxf},
     "pdf": {
         "pattern.pdf": _pdf,

@@ -13,19 +13,21 @@ page 1: the map        pages 2…: tiles, each named by row and column
 from __future__ import annotations
 
 import io
+from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import product
 from math import ceil
 
 from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
-from shapely import LineString, box, prepare
+from shapely import LineString, Polygon, box, prepare
 
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
 from gentle_hem.core.geometry.segment import arc_as_cubics
-from gentle_hem.core.units import Unit, inches
-from gentle_hem.formats.drawing import Ink, Laid, label, lay_side_by_side, not_ready, strokes
+from gentle_hem.core.units import Said, Unit, inches
+from gentle_hem.formats.drawing import Ink, placed
+from gentle_hem.formats.labels import Drawn, Tag, shape, sheet
 from gentle_hem.formats.letters import BOLD, FONT, printed, register, unprintable
 from gentle_hem.formats.paper import Paper
 
@@ -37,9 +39,14 @@ MARGIN = 10.0
 OVERLAP = 10.0
 """How far neighbouring pages repeat each other, to be glued (mm)."""
 
+FOOT = 6.0
+"""How high the page's name stands: nothing is printed within 5 mm of the paper's edge (mm)."""
+
 SQUARE = 100.0
 
-WIDTHS = {Ink.CUT: 0.7, Ink.SEAM: 0.35, Ink.FOLD: 0.5, Ink.GRAIN: 0.35, Ink.NOTCH: 0.5, Ink.INTERNAL: 0.3}
+WIDTHS = {
+    Ink.CUT: 0.7, Ink.SEAM: 0.35, Ink.FOLD: 0.5, Ink.GRAIN: 0.35, Ink.NOTCH: 0.5, Ink.INTERNAL: 0.3, Ink.DRILL: 0.3
+}  # fmt: skip
 DASHES = {Ink.SEAM: [4, 2], Ink.FOLD: [8, 2, 2, 2]}
 
 
@@ -65,18 +72,21 @@ def _ink_path(canvas: Canvas, path: Path, closed: bool) -> None:
     canvas.drawPath(drawn, stroke=1, fill=0)
 
 
-def _draw_pieces(canvas: Canvas, laid: list[Laid], name: str, figure: str, stops: tuple[str, ...]) -> None:
+def _draw_pieces(canvas: Canvas, drawn: list[Drawn]) -> None:
     """All pieces in millimetres; the canvas is already scaled."""
-    for item in laid:
-        for stroke in strokes(item.piece):
+    for item in drawn:
+        for stroke in item.strokes:
             canvas.setLineWidth(WIDTHS[stroke.ink])
             canvas.setDash(DASHES.get(stroke.ink, []))
             _ink_path(canvas, stroke.path.placed(item.placement), stroke.closed)
-        words = label(item.piece, name, figure, stops)
-        at = item.placement.place(words.at)
-        for i, line in enumerate(words.lines):
-            canvas.setFont(BOLD if i == 0 else FONT, words.size)
-            canvas.drawString(at.x, at.y - i * words.size * 1.4, line)
+        for words in (placed(words, item.placement) for words in item.words):
+            canvas.saveState()
+            canvas.translate(words.at.x, words.at.y)
+            canvas.rotate(words.angle)
+            for i, line in enumerate(words.lines):
+                canvas.setFont(BOLD if i == 0 else FONT, words.size)
+                canvas.drawString(0, -i * words.step, printed(line))
+            canvas.restoreState()
     canvas.setDash([])
 
 
@@ -115,8 +125,8 @@ class Tile:
         return f"{letters}{self.column + 1}"
 
 
-def tiles_for(laid: list[Laid], width: float, height: float, paper: Paper) -> list[Tile]:
-    """The pages that have ink on them, row by row from the top left."""
+def tiles_for(drawn: list[Drawn], width: float, height: float, paper: Paper) -> list[Tile]:
+    """The pages that have ink on them, lines or words, row by row from the top left."""
     field_width, field_height = (side - 2 * MARGIN for side in paper.size)
     step_x, step_y = field_width - OVERLAP, field_height - OVERLAP
     columns = max(1, ceil((width - OVERLAP) / step_x))
@@ -126,9 +136,8 @@ def tiles_for(laid: list[Laid], width: float, height: float, paper: Paper) -> li
         return Tile(row, column, column * step_x, height - row * step_y)
 
     inked: set[tuple[int, int]] = set()
-    for item in laid:
-        for stroke in strokes(item.piece):
-            line = LineString([tuple(p) for p in stroke.path.placed(item.placement).flatten(0.5)])
+    for item in drawn:
+        for line in _inked(item):
             left, bottom, right, top = line.bounds
             across = range(_first(left, field_width, step_x), min(int(right / step_x) + 1, columns))
             down = range(_first(height - top, field_height, step_y), min(int((height - bottom) / step_y) + 1, rows))
@@ -142,44 +151,43 @@ def tiles_for(laid: list[Laid], width: float, height: float, paper: Paper) -> li
     return [page(row, column) for row, column in sorted(inked)]
 
 
+def _inked(item: Drawn) -> Iterator[LineString | Polygon]:
+    """Everything of a piece that leaves ink, where it lies on the sheet."""
+    for stroke in item.strokes:
+        yield LineString([tuple(p) for p in stroke.path.placed(item.placement).flatten(0.5)])
+    for words in item.words:
+        yield shape(placed(words, item.placement))
+
+
 def _first(start: float, field: float, step: float) -> int:
     """The first of a row of overlapping pages that reaches a place."""
     return max(ceil((start - field) / step), 0)
 
 
-def to_pdf(garment: Garment, paper: Paper = Paper.A4, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> bytes:
+def to_pdf(garment: Garment, paper: Paper = Paper.A4, tag: Tag | None = None, unit: Said = Unit.CM) -> bytes:
     """The pattern tiled to the maker's paper, with a map page first."""
-    missing = _missing(name, figure)
-    title, name, figure = name, printed(name), printed(figure)
-    stops = not_ready(garment, unit)
-    laid, width, height = lay_side_by_side(garment.pieces)
-    tiles = tiles_for(laid, width, height, paper)
+    tag = tag or Tag()
+    drawn, width, height = sheet(garment, tag, unit)
+    tiles = tiles_for(drawn, width, height, paper)
     page_width, page_height = paper.size
-    canvas, file = _canvas(page_width, page_height, title)
+    canvas, file = _canvas(page_width, page_height, tag.garment)
 
     canvas.beginForm("pieces", -1e5, -1e5, 1e5, 1e5)
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
-    _draw_pieces(canvas, laid, name, figure, stops)
+    _draw_pieces(canvas, drawn)
     canvas.endForm()
 
-    _draw_map(canvas, laid, tiles, (width, height), paper, name, figure, missing, stops)
+    _draw_map(canvas, drawn, tiles, (width, height), paper, tag)
     for tile in tiles:
-        _draw_tile(canvas, tile, tiles, paper, name)
+        _draw_tile(canvas, tile, tiles, paper, printed(tag.garment))
     canvas.save()
     return file.getvalue()
 
 
 def _draw_map(
-    canvas: Canvas,
-    laid: list[Laid],
-    tiles: list[Tile],
-    sheet: tuple[float, float],
-    paper: Paper,
-    name: str,
-    figure: str,
-    missing: str,
-    stops: tuple[str, ...],
+    canvas: Canvas, drawn: list[Drawn], tiles: list[Tile], whole: tuple[float, float], paper: Paper, tag: Tag
 ) -> None:
+    name, figure, missing = printed(tag.garment), printed(tag.figure), _missing(tag)
     page_width, page_height = paper.size
     field_width, field_height = (side - 2 * MARGIN for side in paper.size)
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
@@ -193,22 +201,22 @@ def _draw_map(
     )
     if missing:
         canvas.drawString(MARGIN, page_height - 14, missing)
-    top = _say_not_ready(canvas, MARGIN, page_height - 41, page_width - 2 * MARGIN, stops)
-    for i, item in enumerate(laid):
+    top = _say_not_ready(canvas, MARGIN, page_height - 41, page_width - 2 * MARGIN, tag.stops)
+    for i, item in enumerate(drawn):
         fold = " on the fold" if item.piece.on_fold else ""
         canvas.drawString(
             MARGIN,
             top - i * 5,
             f"{item.piece.name}: cut {item.piece.cut}{fold}, {item.piece.cloth}",
         )
-    list_bottom = top - 4 - len(laid) * 5
+    list_bottom = top - 4 - len(drawn) * 5
     _draw_test_marks(canvas, MARGIN + 3, MARGIN + 12)
 
     room_bottom = MARGIN + SQUARE + 22
-    shrink = min((page_width - 2 * MARGIN) / sheet[0], max(20.0, list_bottom - room_bottom) / sheet[1])
+    shrink = min((page_width - 2 * MARGIN) / whole[0], max(20.0, list_bottom - room_bottom) / whole[1])
     put = Placement.scale(shrink).then(Placement.shift(Point(MARGIN, room_bottom)))
     canvas.setLineWidth(0.2)
-    for item in laid:
+    for item in drawn:
         _ink_path(canvas, item.piece.cut_line.placed(item.placement).placed(put), closed=True)
     canvas.setFont(FONT, 2.6)
     canvas.setDash([1, 1])
@@ -244,12 +252,12 @@ def _draw_tile(canvas: Canvas, tile: Tile, tiles: list[Tile], paper: Paper, name
             canvas.line(x - 4, y, x + 4, y)
             canvas.line(x, y - 4, x, y + 4)
     canvas.setFont(BOLD, 4)
-    canvas.drawString(MARGIN, 4, tile.name)
+    canvas.drawString(MARGIN, FOOT, tile.name)
     canvas.setFont(FONT, 3)
     places = {(t.row, t.column): t.name for t in tiles}
     beside, below = places.get((tile.row, tile.column + 1)), places.get((tile.row + 1, tile.column))
     hints = [f"{beside} to the right" if beside else "", f"{below} below" if below else ""]
-    canvas.drawString(MARGIN + 14, 4, " · ".join(text for text in (name, *hints) if text))
+    canvas.drawString(MARGIN + 14, FOOT, " · ".join(text for text in (name, *hints) if text))
     canvas.showPage()
 
 
@@ -268,31 +276,30 @@ def _say_not_ready(canvas: Canvas, left: float, top: float, width: float, stops:
     return top - 2
 
 
-def _missing(name: str, figure: str) -> str:
+def _missing(tag: Tag) -> str:
     """What must be said of letters that cannot be printed; nothing where all can."""
-    letters = unprintable(name, figure)
+    letters = unprintable(tag.garment, tag.figure)
     if not letters:
         return ""
     codes = ", ".join(f"U+{ord(letter):04X}" for letter in letters[:12])
     return f"Letters this typeface cannot print stand as ▯ ({codes}). Nothing else is missing."
 
 
-def to_large_pdf(garment: Garment, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> bytes:
+def to_large_pdf(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM) -> bytes:
     """The whole pattern on one sheet, for a print shop or plotter."""
-    missing = _missing(name, figure)
-    title, name, figure = name, printed(name), printed(figure)
-    stops = not_ready(garment, unit)
-    laid, width, height = lay_side_by_side(garment.pieces)
+    tag = tag or Tag()
+    missing = _missing(tag)
+    drawn, width, height = sheet(garment, tag, unit)
     strip = SQUARE + 30
     width = max(width, SQUARE + 2 * MARGIN)
-    canvas, file = _canvas(width, height + strip, title)
+    canvas, file = _canvas(width, height + strip, tag.garment)
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
     if missing:
         canvas.setFont(FONT, 4)
         canvas.drawString(MARGIN, height + 8, missing)
-    _say_not_ready(canvas, MARGIN + SQUARE + 12, height + strip - 12, max(width - SQUARE - 40, 120), stops)
+    _say_not_ready(canvas, MARGIN + SQUARE + 12, height + strip - 12, max(width - SQUARE - 40, 120), tag.stops)
     _draw_test_marks(canvas, MARGIN, height + 16)
-    _draw_pieces(canvas, laid, name, figure, stops)
+    _draw_pieces(canvas, drawn)
     canvas.showPage()
     canvas.save()
     return file.getvalue()

@@ -5,10 +5,10 @@ from __future__ import annotations
 from xml.sax.saxutils import escape, quoteattr
 
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.geometry import Placement
 from gentle_hem.core.geometry.path_text import number, path_data
-from gentle_hem.core.units import Unit
-from gentle_hem.formats.drawing import Ink, Words, label, lay_side_by_side, not_ready, strokes
+from gentle_hem.core.units import Said, Unit
+from gentle_hem.formats.drawing import Ink, Words, placed
+from gentle_hem.formats.labels import Tag, sheet
 
 CLASSES = {
     Ink.CUT: "cut-line",
@@ -17,6 +17,7 @@ CLASSES = {
     Ink.GRAIN: "grain",
     Ink.NOTCH: "notch",
     Ink.INTERNAL: "internal",
+    Ink.DRILL: "drill",
 }
 
 STYLE = """
@@ -24,36 +25,38 @@ STYLE = """
     .cut-line { stroke-width: 0.7; }
     .seam-line { stroke-dasharray: 4 2; }
     .fold { stroke-dasharray: 8 2 2 2; }
-    text { font-family: sans-serif; fill: #222; }
+    text { font-family: "DejaVu Sans", sans-serif; fill: #222; }
 """
 
 
-def _text(words: Words, placement: Placement) -> list[str]:
-    at = placement.place(words.at)
-    made = []
-    for i, line in enumerate(words.lines):
-        y = number(-(at.y - i * words.size * 1.4))
-        made.append(f'    <text x="{number(at.x)}" y="{y}" font-size="{words.size:g}">{escape(line)}</text>')
-    return made
+def _text(words: Words) -> list[str]:
+    x, y = number(words.at.x), number(-words.at.y)
+    turned = f' transform="rotate({number(-words.angle)} {x} {y})"' if words.angle else ""
+    return [
+        f'    <text x="{x}" y="{number(-words.at.y + i * words.step)}" font-size="{words.size:g}"{turned}>'
+        f"{escape(line)}</text>"
+        for i, line in enumerate(words.lines)
+    ]
 
 
-def to_svg(garment: Garment, name: str = "", figure: str = "", unit: Unit = Unit.CM) -> str:
+def to_svg(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM) -> str:
     """All pieces beside each other on one true-size sheet."""
-    stops = not_ready(garment, unit)
-    laid, width, height = lay_side_by_side(garment.pieces)
+    tag = tag or Tag()
+    drawn, width, height = sheet(garment, tag, unit)
     lines = [
         '<?xml version="1.0" encoding="UTF-8"?>',
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{number(width)}mm" height="{number(height)}mm" '
         f'viewBox="0 {number(-height)} {number(width)} {number(height)}">',
-        f"  <title>{escape(name or 'Pattern pieces')}</title>",
+        f"  <title>{escape(tag.garment or 'Pattern pieces')}</title>",
         f"  <style>{STYLE}  </style>",
     ]
-    for item in laid:
+    for item in drawn:
         lines.append(f"  <g id={quoteattr(item.piece.name)}>")
-        for stroke in strokes(item.piece):
+        for stroke in item.strokes:
             data = path_data(stroke.path.placed(item.placement), stroke.closed)
             lines.append(f'    <path class="{CLASSES[stroke.ink]}" d="{data}"/>')
-        lines += _text(label(item.piece, name, figure, stops), item.placement)
+        for words in item.words:
+            lines += _text(placed(words, item.placement))
         lines.append("  </g>")
     lines.append("</svg>")
     return "\n".join(lines) + "\n"

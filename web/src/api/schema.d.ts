@@ -1239,6 +1239,8 @@ export interface components {
             cut: number;
             /** Cut Line */
             cut_line: string;
+            /** Cut Strokes */
+            cut_strokes: string;
             /** Edges */
             edges: components["schemas"]["EdgeOut"][];
             /** Fold */

@@ -250,7 +250,8 @@ function PieceDrawing({
   const shown = labelsApart(piece, px, title);
   return (
     <g data-piece={piece.name} fill="none" stroke="var(--color-ink)">
-      <path d={piece.cut_line} strokeWidth={2 * px} fill="var(--color-linen)" />
+      <path d={piece.cut_line} stroke="none" fill="var(--color-linen)" />
+      <path d={piece.cut_strokes} strokeWidth={2 * px} />
       <path d={piece.seam_line} strokeWidth={px} strokeDasharray={`${5 * px} ${3 * px}`} />
       {piece.fold.map((d) => (
         <path

@@ -166,10 +166,11 @@ def _half(what: What, host: Host, top: float, grown: float, deep: float, layers:
         if 0.02 < share < 0.98:
             marks.append(under(name, upper.length * (1 - share), double=not is_front))
             marks.append(under(name, lower.length * share, "lower", double=not is_front))
-    x = min(15.0, top * 0.2)
-    y = centre.start.y
+    x, y = min(15.0, top * 0.2), centre.start.y
+    # a straight band is cut along the cloth, where it does not give; a shaped one as what hangs from it
+    along = Point(0.3 * top, -deep / 2), Point(0.7 * top, -deep / 2)
     piece = Piece(
         what, edges, cut=layers * (2 if opens else 1), on_fold=not opens, notches=tuple(marks),
-        grain=(Point(x, y - 0.2 * deep), Point(x, y - 0.8 * deep)),
+        grain=(Point(x, y - 0.2 * deep), Point(x, y - 0.8 * deep)) if grown > 0.5 else along,
     )  # fmt: skip
     return piece if is_front else mirrored(piece)

@@ -26,7 +26,7 @@ from gentle_hem.core.lower.panel import (
 )
 from gentle_hem.core.lower.straight import meet_the_bodice
 from gentle_hem.core.parts import FinishedLength, Host, LowerMade, LowerPart, SeamLength, between, number_between
-from gentle_hem.core.pattern import Dart, Notch, NotchKind, Piece
+from gentle_hem.core.pattern import Dart, Fold, Notch, Piece
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, Stretch, centre_seams, seam_of
 from gentle_hem.core.sentences import Word, choice, length, number
@@ -38,6 +38,10 @@ from gentle_hem.core.workings import Count, Ratio, Worked, Workings
 LEAST_FULLNESS = 1.15
 FULLNESSES = ((1.5, "1.5 times, heavy cloth"), (2, "twice"), (2.5, "2.5 times, light cloth"), (3, "3 times, net"))
 """Common practice (trade 8)."""
+
+
+LAID = {"knife": None, "box": Fold.BOTH_OUT, "inverted": Fold.BOTH_IN}
+"""The way each kind of pleat is laid."""
 
 
 def say_fullness(value: float) -> str:
@@ -71,11 +75,6 @@ def rectangle(
     )  # fmt: skip
 
 
-def quarter_marks(width: float) -> tuple[Notch, ...]:
-    """Quarter and eighth marks on the edge to be gathered."""
-    return tuple(Notch("waist", width * k / 4, kind=NotchKind.QUARTER) for k in (1, 2, 3))
-
-
 class GatheredSkirt(StraightCut):
     """A gathered skirt, twice as wide as its seam, 62 cm finished."""
 
@@ -106,7 +105,7 @@ class GatheredSkirt(StraightCut):
         pieces = []
         for what, half in ((SKIRT_FRONT, front), (SKIRT_BACK, back)):
             width = half * self.fullness
-            marks = (*quarter_marks(width), *gather_marks(host, what, half, self.fullness))
+            marks = tuple(gather_marks(host, what, half, self.fullness))
             pieces.append(rectangle(what, host, width, self.length, self.hem, marks))
         found: list[Finding] = too_short(self.length, self.hem, host.allowances)
         if 1.0 < self.fullness < LEAST_FULLNESS:
@@ -210,7 +209,7 @@ class PleatedSkirt(StraightCut):
                 from_centre = half * (k + 0.5) / n + pleat * k
                 at = width - from_centre - pleat
                 apex = Point(from_centre + pleat / 2, -min(60.0, self.length / 2))
-                darts.append(Dart("waist", at, pleat, apex, _pleat(what, k), pleat=True))
+                darts.append(Dart("waist", at, pleat, apex, _pleat(what, k), pleat=True, fold=LAID[self.style]))
             marks = tuple(
                 under(
                     name,
@@ -309,7 +308,7 @@ class TieredSkirt(StraightCut):
         """The front or back of one tier; ``edge`` is what the whole skirt hangs from in that half."""
         last, grown = place == self.tiers - 1, self.fullness ** (place + 1)
         what = What(Section.SKIRT, half, Panel.TIER, number=place + 1)
-        marks = (*quarter_marks(edge * grown), *(gather_marks(host, what, edge, grown) if place == 0 else ()))
+        marks = tuple(gather_marks(host, what, edge, grown)) if place == 0 else ()
         hem = self.hem if last else host.allowances.panel
         piece = rectangle(what, host, edge * grown, height, hem, marks)
         if last:

@@ -13,15 +13,17 @@ crotch ╲        │
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import radians
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.findings import Finding, Remedy, in_recipe, stop
-from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.findings import Finding, Remedy, in_recipe, stop, warn
+from gentle_hem.core.geometry import Cubic, Line, Path, Point, Segment
 from gentle_hem.core.geometry.path import smooth_through
+from gentle_hem.core.geometry.point import turn
 from gentle_hem.core.lower.panel import (
     HemAllowance,
     HipEase,
@@ -52,18 +54,23 @@ BACK_CROTCH, BACK_LEG = inches(2), inches(1.5)
 ABOVE_KNEE = inches(2)
 """The knee lies 2 in above the middle of the inside leg, where it was not measured: common practice (trade 6)."""
 
-LEAST_FORK = 15.0
-"""A front fork shorter than this cannot be sewn (mm)."""
+LEAST_FORK = 25
+"""A front fork shorter than the hip ÷ 25 is hardly to be sewn and binds: from memory."""
+
+NO_FORK = 15.0
+"""A front fork shorter than this is none at all (mm)."""
 
 SITTING = inches(0.5)
 """Sitting ease below the crotch depth: common practice."""
 
 
-def _no_fork(front: float, quarter: float, more: float) -> Finding:
-    return stop(
-        "no-front-fork",
+def _short_fork(front: float, quarter: float, least: float, more: float) -> Finding:
+    """What is said of a front fork that is drawn longer than its school would have it: ``more`` over half the thigh."""
+    says = stop if front - quarter < NO_FORK else warn
+    return says(
+        "no-front-fork" if front - quarter < NO_FORK else "short-front-fork",
         "Half the thigh and what was added give a front crotch line of {front}, and the hip quarter with its ease is "
-        "{quarter}: that leaves no fork to sew. It is drawn {least} long.",
+        "{quarter}: that leaves no fork that can well be sewn. It is drawn {least} long.",
         *in_recipe("lower.thigh_more", "lower.school"),
         remedies=(
             Remedy("hip-school", "Draft the crotch by the hip", {"lower.school": "hip"}, "", {}),
@@ -73,10 +80,8 @@ def _no_fork(front: float, quarter: float, more: float) -> Finding:
                 else ()
             ),
         ),
-        front=front,
-        quarter=quarter,
-        least=LEAST_FORK,
-    )
+        front=front, quarter=quarter, least=least,
+    )  # fmt: skip
 
 
 MOST_OVER_HALF_THIGH = 120.0
@@ -87,8 +92,8 @@ class Trousers(LowerPart):
 
     title: ClassVar[str] = "Trousers"
     sentences: ClassVar[tuple[str, ...]] = (
-        "Trousers, {length} finished, {hem_round} round each hem, sewn to {seam}, the crotch drafted by "
-        "{school}, hem {hem}.",
+        "Trousers, {length} finished, {hem_round} round each hem and {knee_round} round the knee, sewn to {seam}, the "
+        "crotch drafted by {school}, hem {hem}.",
         "Ease: {hip_ease} round the hip, {crotch_ease} more in the crotch depth; the side seams take {side_in}.",
         "[school=thigh:The front is half the thigh and {thigh_more} wide at the crotch. ]The back goes {back_crotch} "
         "further at the crotch and {back_leg} at mid-thigh and hem.",
@@ -98,6 +103,7 @@ class Trousers(LowerPart):
             "finished length", help="From the waist seam, at the side: the full length less the waist length."
         ),
         "hem_round": length("round each hem"),
+        "knee_round": length("round the knee", without="as it falls"),
         "seam": length("waist seam of the trousers", without="the bodice's waist as it measures"),
         "school": choice("crotch school", ("thigh", "the thigh"), ("hip", "the hip")),
         "hem": length("hem allowance"),
@@ -114,6 +120,9 @@ class Trousers(LowerPart):
     kind: Literal["trousers"] = "trousers"
     length: FinishedLength = Field(1020.0, description="Finished length, waist seam to hem, at the side.")
     hem_round: Annotated[Length, between(150, 2000)] = Field(480.0, description="Round each hem.")
+    knee_round: Annotated[Length, between(200, 2000)] | None = Field(
+        None, description="Round each knee; nothing: on the straight line from hip to hem."
+    )
     seam: SeamLength | None = Field(None, description="Its waist where it is cut already; nothing: the bodice's.")
     school: Literal["thigh", "hip"] = "hip"
     hip_ease: HipEase = Field(inches(4), description="Ease round the whole hip: 1 in a quarter for easy legs.")
@@ -166,9 +175,11 @@ class _Draft:
                 thigh=thigh, more=part.thigh_more, instead=(("hip school", quarter + hip_fork),),
             )  # fmt: skip
             extension = float(front) - quarter
-            if extension < LEAST_FORK:
-                findings.append(_no_fork(float(front), float(quarter), part.thigh_more + LEAST_FORK - extension))
-                extension = LEAST_FORK
+            least = hip / LEAST_FORK
+            if extension < least:
+                more = part.thigh_more + least - extension
+                findings.append(_short_fork(float(front), float(quarter), least, more))
+                extension = least
         else:
             extension = notes.work(
                 "front crotch extension", hip_fork, "{hip} ÷ 18", rule="hip school, hip ÷ 16 to hip ÷ 20; from memory",
@@ -209,19 +220,28 @@ class _Draft:
         knee = self._knee(float(crotch), long)
         outer_hem = Point(middle + front_hem / 2, -long)
         foot = Point(middle - front_hem / 2, -long)
-        front_leg = self._inside_leg(Point(-extension, -crotch), foot, knee, 0.0)
-        back_foot = foot - Point(part.back_leg, 0)
+        # the crease runs down the middle: knee and hem lie as far to either side of it
+        outer_knee = self._outer_knee(Point(hip_width, -depth), outer_hem, knee, middle)
+        inner_knee = Point(2 * middle - outer_knee.x, -knee)
+        further = Point(part.back_leg, 0)
+        front_leg = self._inside_leg(Point(-extension, -crotch), inner_knee, foot)
         drop_back = 0.0
         for _ in range(40):  # the back's crotch point is lowered until the inside legs walk
             fork = Point(-extension - part.back_crotch, -crotch - drop_back)
-            back_leg = self._inside_leg(fork, back_foot, knee, part.back_leg, front_leg)
+            back_leg = self._inside_leg(fork, inner_knee - further, foot - further, front_leg)
             over = back_leg.length - front_leg.length
             if abs(over) < 1e-6:
                 break
             drop_back = max(-60.0, min(120.0, drop_back + over))
+        side = outer_knee, outer_hem
+        front_crotch = self._crotch(Point(FRONT_IN, 0), depth, front_leg.start, Point(-1, 0))
+        # the two run on as one curve over the inside leg: what the front's angle there lacks of 180°, the back's has
+        at_fork = turn(front_crotch.arriving, front_leg.leaving)
+        arrives = back_leg.leaving.turned(radians(at_fork - 180))
+        back_crotch = self._crotch(Point(BACK_IN, BACK_RISE), depth, back_leg.start, arrives)
         pieces = (
-            self._piece(parts[0], front_leg, outer_hem, depth, hip_width),
-            self._piece(parts[1], back_leg, outer_hem, depth, hip_width),
+            self._piece(parts[0], front_crotch, front_leg, side, depth, hip_width),
+            self._piece(parts[1], back_crotch, back_leg, side, depth, hip_width),
         )
         crotch_length = sum(
             p.edge(n).drawn_length for p, n in zip(pieces, ("centre front", "centre back"), strict=True)
@@ -244,21 +264,34 @@ class _Draft:
             )  # fmt: skip
         return min(float(level), long - 10)
 
-    def _inside_leg(self, top: Point, foot: Point, knee: float, further: float, front: Path | None = None) -> Path:
+    def _outer_knee(self, hip: Point, foot: Point, knee: float, crease: float) -> Point:
+        """Where the side passes the knee: as wide as asked, or on the straight line from hip to hem."""
+        if self.part.knee_round is not None:
+            return Point(crease + max((self.part.knee_round - self.part.back_leg) / 4, 20.0), -knee)
+        return hip.towards(foot, (knee + hip.y) / (hip.y - foot.y)) if hip.y > -knee > foot.y else Point(foot.x, -knee)
+
+    def _crotch(self, start: Point, depth: float, fork: Point, arrive: Point) -> Path:
+        """From the waist down the centre, and round to the fork: a J, wider and lower behind."""
+        bend = Point(0, -depth)
+        down = (bend - start).unit
+        return Path.of(
+            Line(start, bend),
+            Cubic(bend, bend + down * (0.62 * (bend.y - fork.y)), fork - arrive * (0.62 * (bend.x - fork.x)), fork),
+        )
+
+    def _inside_leg(self, top: Point, at_knee: Point, foot: Point, front: Path | None = None) -> Path:
         """From the crotch point down to the hem: hollow to the knee, then straight.
 
-        A back's goes ``further`` than the ``front``'s at mid-thigh, half-way from the fork to the knee.
+        A back's goes further than the ``front``'s at mid-thigh, half-way from the fork to the knee, as at the knee.
         """
-        share = 0.42
-        at_knee = Point(foot.x + (top.x - foot.x) * share * 0.6, -knee)
         if not foot.y + 5 < at_knee.y < top.y - 20:
             return Path.of(Line(top, foot))
         down = (foot - at_knee).unit
         if front is not None:
-            level = (front.start.y - knee) / 2
+            level = (front.start.y + at_knee.y) / 2
             met = front.crossings(Path.through(Point(-3000, level), Point(3000, level)))
             if met and top.y - 10 > level > at_knee.y + 10:
-                at_thigh = front.point_at(met[0][0]) - Point(further, 0)
+                at_thigh = front.point_at(met[0][0]) - Point(self.part.back_leg, 0)
                 thigh = smooth_through([top, at_thigh, at_knee], arrive=down)
                 return Path((*thigh.segments, Line(at_knee, foot)))
         reach = top.distance(at_knee)
@@ -267,7 +300,10 @@ class _Draft:
         )
         return Path.of(curve, Line(at_knee, foot))
 
-    def _piece(self, part: Quarter, leg: Path, outer_hem: Point, depth: float, hip: float) -> Piece:
+    def _piece(
+        self, part: Quarter, crotch: Path, leg: Path, outer: tuple[Point, Point], depth: float, hip: float
+    ) -> Piece:
+        """Front or back; ``outer`` are the places where its side passes the knee and ends at the hem."""
         host, is_front = self.host, part.is_front
         centre_in, rise = (FRONT_IN, 0.0) if is_front else (BACK_IN, BACK_RISE)
         start = Point(centre_in, rise)
@@ -283,25 +319,17 @@ class _Draft:
             apex = middle + toward.left * min(100.0 if is_front else 130.0, 0.6 * depth + 20)
             darts.append(Dart("waist", from_side, part.intake, apex, name))
         hip_point = Point(hip, -depth)
+        outer_knee, outer_hem = outer
+        below = (outer_knee - hip_point).unit if outer_knee.y < hip_point.y - 20 else Point(0, -1)
+        # it leans over the hip half as much as it does below, so that no part of it has to turn sharply
+        over_hip = (below + Point(0, -1)).unit
         side_curve = Cubic(
             side_top,
             side_top + Point((hip - side_top.x) * 0.35, -depth * 0.3),
-            hip_point + Point(0, depth * 0.4),
+            hip_point - over_hip * (depth * 0.4),
             hip_point,
         )
-        side = Path.of(side_curve, Line(hip_point, outer_hem))
-        fork = leg.start
-        turn = Point(0, -depth)
-        reach = fork.distance(turn)
-        crotch = Path.of(
-            Line(start, turn),
-            Cubic(
-                turn,
-                turn - Point(0, 0.62 * (turn.y - fork.y)),
-                fork + Point(0.62 * (turn.x - fork.x), 0.02 * reach),
-                fork,
-            ),
-        )
+        side = Path.of(side_curve, *self._side_below(hip_point, over_hip, outer_knee, outer_hem))
         role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
         opening = host.opening
         opens = not is_front and opening.place is OpeningPlace.CENTRE_BACK
@@ -314,7 +342,11 @@ class _Draft:
             Edge("side", Role.SIDE, side.reversed(), allowances.side, turned=at_side),
             Edge("waist", Role.WAIST, waist, allowances.waist),
         )
-        marks = [Notch("inside leg", leg.length / 2, double=not is_front), Notch("side", side.length / 2)]
+        marks = [
+            Notch(str(role), crotch.segments[0].length, double=not is_front),
+            Notch("inside leg", leg.length - leg.segments[-1].length, double=not is_front),
+            Notch("side", side.segments[-1].length if len(side.segments) > 2 else side.length / 2),
+        ]
         marks += under_marks(host, part, waist, tuple(darts))
         if opens and 0 < opening.below_waist < crotch.length:
             marks.append(zip_end(str(role), opening.below_waist))
@@ -326,6 +358,14 @@ class _Draft:
             grain=(Point(middle_x, -depth - 60), Point(middle_x, outer_hem.y * 0.8)),
         )  # fmt: skip
         return piece if is_front else mirrored(piece)
+
+    def _side_below(self, hip: Point, over_hip: Point, knee: Point, foot: Point) -> tuple[Segment, ...]:
+        """The side from the hip through the knee to the hem, without a corner."""
+        if not foot.y + 20 < knee.y < hip.y - 60:
+            return (Line(hip, foot),)
+        down = (foot - knee).unit
+        third = hip.distance(knee) / 3
+        return Cubic(hip, hip + over_hip * third, knee - down * third, knee), Line(knee, foot)
 
     def _sewn(self, pieces: tuple[Piece, Piece], findings: tuple[Finding, ...]) -> LowerMade:
         front, back = (piece.what for piece in pieces)

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
-from gentle_hem.core.cutting.split import Mouth, split
+from gentle_hem.core.cutting.split import Mouth, split, upright_grain
 from gentle_hem.core.findings import Remedy, in_recipe, refused
-from gentle_hem.core.geometry import Path, Point
+from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.segment import Line
@@ -108,12 +108,11 @@ def _neck_facing(piece: Piece) -> Piece | None:
         replace(centre, path=centre.path.between(0.0, along_centre)),
         Edge("inner edge", Role.PANEL, inside.reversed(), 0.0),
     )
-    grain_top = centre.path.point_at(along_centre * 0.15) + Point(12, 0)
-    grain = (grain_top, centre.path.point_at(along_centre * 0.85) + Point(12, 0))
-    return replace(
+    made = replace(
         piece, what=piece.what.as_layer(Layer.FACING).as_panel(Panel.NECK), edges=edges, darts=(), notches=(),
-        grain=grain, marks=(), bust_point=None,
+        marks=(), bust_point=None,
     )  # fmt: skip
+    return replace(made, grain=upright_grain(made, 0.1))
 
 
 def _back_facing(piece: Piece) -> Piece | None:

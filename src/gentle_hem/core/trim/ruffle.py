@@ -79,9 +79,8 @@ class HemRuffle(Trim):
             Edge("end", Role.PANEL, Path.through(Point(wide, -self.height), Point(wide, 0)), allowance),
             Edge("top", Role.PANEL, Path.through(Point(wide, 0), Point(0, 0)), allowance),
         )
-        marks = tuple(Notch("top", wide * k / 8, kind=NotchKind.QUARTER) for k in range(1, 8))
         strip = Piece(
-            what, edges, cut=1, on_fold=True, notches=marks, remark="join widths of cloth as it needs",
+            what, edges, cut=1, on_fold=True, remark="join widths of cloth as it needs",
             grain=(Point(20, -0.25 * self.height), Point(20, -0.75 * self.height)),
         )  # fmt: skip
         above = replace(dress.hem, called="hem", why=base)
@@ -239,7 +238,7 @@ class SideRuffle(Trim):
             Edge("top", Role.PANEL, Path.through(Point(long, 0), Point(0, 0)), a),
         )  # fmt: skip
         strip = Piece(
-            what, edges, cut=2, notches=tuple(Notch("top", long * k / 4, kind=NotchKind.QUARTER) for k in (1, 2, 3)),
+            what, edges, cut=2,
             grain=(Point(long * 0.7, -high * 0.2), Point(long * 0.7, -high * 0.6)),
         )  # fmt: skip
         ends = Sign("ruffle end"), Sign("hem")

@@ -10,6 +10,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -18,12 +19,12 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import MIRROR
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import in_recipe, warn
-from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.root import root
-from gentle_hem.core.join import stitched
+from gentle_hem.core.join import closed, stitched
 from gentle_hem.core.parts import between, number_between
-from gentle_hem.core.pattern import Edge, Notch, Piece, Role
+from gentle_hem.core.pattern import Edge, Notch, NotchKind, Piece, Role
 from gentle_hem.core.seams import Manner, Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Trim
@@ -118,7 +119,8 @@ class Sleeve(Trim):
                 )
             )
         what = dress.free(What(Section.SLEEVE))
-        piece = self._piece(what, cap, dress)
+        low = _notch_up(front, dress.pieces), _notch_up(back, dress.pieces)
+        piece = self._piece(what, cap, low, dress)
         seams = []
         for half, hole_run, edge in ((Half.FRONT, front, "cap front"), (Half.BACK, back, "cap back")):
             own = Run((Stretch(what, edge, backwards=half is Half.FRONT),), ENDS, "sleeve", cap_height)
@@ -136,13 +138,17 @@ class Sleeve(Trim):
         seams.append(seam_of(f"{what.name} underarm seam", (what, "underarm front"), (what, "underarm back")))
         return dress.with_pieces([piece]).sewn(*seams).also(*found)
 
-    def _piece(self, what: What, cap: _Cap, dress: Dressed) -> Piece:
+    def _piece(self, what: What, cap: _Cap, low: tuple[float, float], dress: Dressed) -> Piece:
+        """The sleeve; ``low`` is how far above the underarm the armhole is notched in front and behind: the cap is as
+        long as the armhole up to there, and eased or gathered above.
+        """
         front, back = cap.front_path(), cap.back_path()
         height = cap.height
         extra = self.spread * self.cuts / 2 if self.style == "puff" else 0.0
         rise = self.rise if self.style == "puff" else 0.0
         if self.style == "puff":
-            front, back = _puffed(front, extra, rise), _puffed(back, extra, rise)
+            front = _puffed(front, low[0], extra, rise)
+            back = _puffed(back.reversed(), low[1], extra, rise).reversed()
         left, right = front.start.x, back.end.x
         below = max(self.length - height, 30.0)
         hem_wide = self.wrist if self.wrist is not None and self.style == "plain" else right - left
@@ -156,14 +162,32 @@ class Sleeve(Trim):
             Edge("cap back", Role.CAP, back.reversed(), allowances.armhole),
             Edge("cap front", Role.CAP, front.reversed(), allowances.armhole),
         )
+        kind = NotchKind.GATHER if self.style == "puff" else NotchKind.BALANCE
         return Piece(
             what, edges, cut=2,
-            notches=(Notch("cap front", front.length * 0.6), Notch("cap back", back.length * 0.4, double=True)),
+            notches=(
+                Notch("cap front", 0.0, ENDS[1]), Notch("cap front", front.length - low[0], kind=kind),
+                Notch("cap back", low[1], kind=kind, double=True),
+            ),
             grain=(Point(0, height * 0.3), Point(0, -below * 0.7)),
         )  # fmt: skip
 
 
 ENDS = Sign("underarm"), Sign("shoulder")
+
+
+def _notch_up(hole: Run, pieces: Mapping[What, Piece]) -> float:
+    """How far above the underarm an armhole is notched, mm; two fifths of the way where it has no notch."""
+    below = 0.0
+    for stretch in hole.stretches:
+        piece = pieces[stretch.piece]
+        long = piece.stitched_length(stretch.edge)
+        for notch in piece.notches:
+            if notch.edge == stretch.edge and notch.kind is NotchKind.BALANCE:
+                at = closed(notch.at, piece.darts_of(stretch.edge))
+                return below + (long - at if stretch.backwards else at)
+        below += long
+    return 0.4 * below
 
 
 def armhole_of(dress: Dressed, half: Half) -> Run:
@@ -240,17 +264,20 @@ def _bowed(start: Point, leave: Point, arrive: Point, end: Point, towards: Point
     return Cubic(start, start + leave * handle, end - arrive * handle, end)
 
 
-def _puffed(path: Path, extra: float, rise: float) -> Path:
-    """A cap half slashed and spread: its far end moved out by ``extra``, its top raised by ``rise``."""
-    left = path.start.y < path.end.y
-    under = path.start if left else path.end
-    top = path.end if left else path.start
-    sign = -1.0 if under.x < top.x else 1.0
+def _puffed(path: Path, low: float, extra: float, rise: float) -> Path:
+    """A cap half, from underarm to top, slashed and spread in the head: above ``low`` along it, whose end is moved out
+    by ``extra`` as it is, it is spread and its top is raised by ``rise``.
+    """
+    low = min(max(low, 0.1 * path.length), 0.9 * path.length)
+    out = -1.0 if path.start.x < path.end.x else 1.0
+    below, above = path.split(low)
+    below = below.placed(Placement.shift(Point(out * extra, 0)))
+    top, notch = path.end, above.start
     count = 9
-    places = []
-    for k in range(count):
-        p = path.point_at(path.length * k / (count - 1))
-        share = abs(p.x - top.x) / max(abs(under.x - top.x), 1e-9)
-        places.append(Point(p.x + sign * extra * share, p.y + rise * (1 - share)))
-    level = Point(1, 0)  # the two halves meet at the top without a point
-    return smooth_through(places, arrive=level) if left else smooth_through(places, leave=level)
+    places = [below.end]
+    for k in range(1, count):
+        p = above.point_at(above.length * k / (count - 1))
+        share = abs(p.x - top.x) / max(abs(notch.x - top.x), 1e-9)
+        places.append(Point(p.x + out * extra * share, p.y + rise * (1 - share)))
+    # the two halves meet at the top without a point
+    return below.then(smooth_through(places, leave=below.arriving, arrive=Point(-out, 0)))
