@@ -88,7 +88,7 @@ def test_the_drawing_has_the_lengths_the_garment_says(made):
     blocks = ezdxf.read(io.StringIO(files["pieces.dxf"].decode()))
     assert not blocks.audit().has_errors
     for piece in garment.pieces:
-        paths = groups[piece.name].select(lambda e: isinstance(e, svgelements.Path))
+        paths = list(groups[piece.name].select(lambda e: isinstance(e, svgelements.Path)))
         lines = {style: [p for p in paths if p.values["class"] == style] for style in ("seam-line", "cut-line")}
         block = {entity.dxf.layer: entity for entity in blocks.blocks.get(piece.name)}
         for style, layer, path in (("seam-line", "14", piece.seam_line), ("cut-line", "1", piece.cut_line)):
