@@ -106,14 +106,16 @@ class WaistWithDart:
 
 
 def waist_with_dart(
-    centre: Point, apex: Point, intake: float, stitched: float, side_level: float, slope: float = 0.0
-) -> WaistWithDart:
+    centre: Point, apex: Point, intake: float, stitched: float, side_level: float, slope: float = 0.0,
+    share: float = 0.5,
+) -> WaistWithDart:  # fmt: skip
     """The waist from the centre to the side, ``stitched`` long with its dart closed.
 
     ``apex`` is the dart's top and the dart's middle hangs below it; ``side_level`` is the waist's level
-    at the side; ``slope`` is its rise per mm from the centre to the dart's nearer leg.
+    at the side; ``slope`` is its rise per mm from the centre to the dart's nearer leg, ``share`` how much of the intake
+    lies on the centre's side.
     """
-    near = Point(apex.x - intake / 2, centre.y + slope * (apex.x - intake / 2 - centre.x))
+    near = Point(apex.x - share * intake, centre.y + slope * (apex.x - share * intake - centre.x))
     leg = near - apex
     turn = 2 * asin(min(1.0, intake / (2 * leg.size))) if intake else 0.0
     far = apex + leg.turned(turn)

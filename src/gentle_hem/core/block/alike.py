@@ -3,18 +3,21 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import hypot
 from typing import Annotated, ClassVar, Literal
 
-from gentle_hem.core.block.frame import SHORT_OF_BUST_POINT, Frame, draft_half, level_findings, width_findings
+from gentle_hem.core.block.frame import ABOVE_BUST, Frame, draft_half, level_findings, width_findings
 from gentle_hem.core.block.shape import bodice_made
+from gentle_hem.core.block.taste import Tasted
 from gentle_hem.core.drafting import Drafting
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
+from gentle_hem.core.parts import Allowances, BodiceMade, Opening, between
 from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.workings import Worked, Workings
 
-ArmholeRule = Literal["bust_sixth", "bust_quarter", "armhole_half", "upper_bust"]
+ArmholeRule = Literal["bust_sixth", "bust_quarter", "armhole_half", "upper_bust", "above_bust"]
+AboveBust = Annotated[Length, between(0, 150)]
 
 ARMHOLE_RULES = choice(
     "armhole level",
@@ -22,21 +25,21 @@ ARMHOLE_RULES = choice(
     ("bust_quarter", "bust ÷ 4 + 1.5 cm"),
     ("armhole_half", "armhole girth ÷ 2"),
     ("upper_bust", "the measured upper bust level"),
+    ("above_bust", "measured from the bust point"),
 )
 
-HOLLOWS = (inches(0.75), inches(0.25))
-"""How far the armhole of front and back comes in at its middle: common practice."""
 
-
-class InchFrame(BodicePart):
+class InchFrame(Tasted):
     """What the schools in inches say of a frame's armhole level, shoulder and neck."""
 
     FRAME: ClassVar[str] = (
         "The armhole level is {armhole_rule}; the shoulder drops {shoulder_drop}; the neck is {neck_width} wide, "
-        "{front_neck} deep in front and {back_neck} behind."
+        "{front_neck} deep in front and {back_neck} behind.[armhole_rule=above_bust: "
+        "The armhole lies {above_bust} above the bust point.]"
     )
     FRAME_WORDS: ClassVar[dict[str, Word]] = {
         "armhole_rule": ARMHOLE_RULES,
+        "above_bust": length("armhole above the bust point"),
         "shoulder_drop": length("shoulder drop"),
         "neck_width": length("neck width"),
         "front_neck": length("front neck depth"),
@@ -44,6 +47,7 @@ class InchFrame(BodicePart):
     }
 
     armhole_rule: ArmholeRule = "bust_sixth"
+    above_bust: AboveBust = ABOVE_BUST
     shoulder_drop: Annotated[Length, between(0, 80)] = inches(1)
     neck_width: Annotated[Length, between(40, 160)] = inches(3)
     front_neck: Annotated[Length, between(20, 250)] = inches(3)
@@ -53,7 +57,7 @@ class InchFrame(BodicePart):
         """The frame of given bust and waist quarters, whole waist, armhole level, front and back waist darts (mm)."""
         return Alike(
             *quarters, depth, self.shoulder_drop, self.neck_width, neck_depths=(self.front_neck, self.back_neck),
-            hollows=HOLLOWS, darts=darts,
+            darts=darts,
         )  # fmt: skip
 
 
@@ -84,27 +88,27 @@ class Alike:
     shoulder_drop: float
     neck_width: float
     neck_depths: tuple[float, float]
-    hollows: tuple[float, float]
     darts: tuple[float, float]
-    dart_below: float = SHORT_OF_BUST_POINT
 
 
 def made_alike(
-    alike: Alike, papers: tuple[Drafting, Drafting], measures: Measures, allowances: Allowances, opening: Opening
-) -> BodiceMade:
+    part: Tasted, alike: Alike, papers: tuple[Drafting, Drafting], measures: Measures, allowances: Allowances,
+    opening: Opening,
+) -> BodiceMade:  # fmt: skip
     """Both halves to the front waist length, and what is said of a frame whose levels or widths cross."""
     half_length = measures.take("front_waist_length")
     bust_level = max(measures.take("shoulder_to_bust_point"), alike.armhole_level)
-    half_shoulder = measures.take("shoulder_width") / 2
+    half_shoulder = measures.take("shoulder_width") / 2 + part.shoulder_out
+    neck_widths = alike.neck_width, part.back_neck_width or alike.neck_width
     front, back = (
         draft_half(
             paper,
             Frame(
-                neck_width=alike.neck_width,
+                neck_width=neck_widths[side],
                 neck_depth=alike.neck_depths[side],
                 half_shoulder=half_shoulder,
                 shoulder_drop=alike.shoulder_drop,
-                hollow=alike.hollows[side],
+                hollow=part.hollows[side],
                 armhole_level=alike.armhole_level,
                 bust_level=bust_level,
                 waist_level=half_length,
@@ -112,7 +116,11 @@ def made_alike(
                 waist_quarter=alike.waist_quarter,
                 half_span=measures.take("bust_span") / 2,
                 waist_dart=alike.darts[side],
-                dart_below=alike.dart_below,
+                dart_below=part.dart_short,
+                dart_at=part.dart_places[side],
+                dart_share=part.dart_share,
+                to_chest=side == 1 and part.back_dart_top == "chest",
+                shoulder_length=hypot(half_shoulder - alike.neck_width, alike.shoulder_drop),
             ),
         )
         for side, paper in enumerate(papers)

@@ -41,11 +41,13 @@ class BodyLengthBodice(InchFrame):
     sentences: ClassVar[tuple[str, ...]] = (
         "Squared down the whole body, every quarter with {quarter_ease} more; waist darts of {dart}.",
         InchFrame.FRAME,
+        *InchFrame.TASTE,
     )
     words: ClassVar[dict[str, Word]] = {
         "quarter_ease": length("ease on each quarter"),
         "dart": length("waist dart"),
         **InchFrame.FRAME_WORDS,
+        **InchFrame.TASTE_WORDS,
     }
 
     kind: Literal["body_length"] = "body_length"
@@ -66,12 +68,12 @@ class BodyLengthBodice(InchFrame):
                 girth=girth, ease_of_a_quarter=self.quarter_ease,
             )  # fmt: skip
         waist = notes.work("bodice waist", 4 * widths["waist"], "4 × {waist_quarter}", waist_quarter=widths["waist"])
-        depth = armhole_depth(self.armhole_rule, measures, notes)
+        depth = armhole_depth(self.armhole_rule, measures, notes, self.armhole_lower, self.above_bust)
         papers = Drafting(FRONT), Drafting(BACK)
         for paper in papers:
             self._square_off(paper, measures, measures.take("front_waist_length"), widths)
         alike = self.alike((widths["bust"], widths["waist"], waist), depth, (self.dart, self.dart))
-        return made_alike(alike, papers, measures, allowances, opening)
+        return made_alike(self, alike, papers, measures, allowances, opening)
 
     @staticmethod
     def _square_off(paper: Drafting, measures: Measures, waist_level: float, widths: dict[str, float]) -> None:

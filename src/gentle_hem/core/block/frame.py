@@ -13,6 +13,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from gentle_hem.core.block.shape import BodiceHalf
+from gentle_hem.core.block.taste import SHORT_OF_BUST_POINT
 from gentle_hem.core.drafting import Drafting, armhole, line, neckline, side_seam, waist_with_dart
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Finding, in_recipe, stop
@@ -25,8 +26,8 @@ from gentle_hem.core.workings import Workings
 LEAST_BELOW_BUST = 20.0
 """A waist nearer the bust level than this is a wrong measure; the draft is kept apart by it (mm)."""
 
-SHORT_OF_BUST_POINT = inches(1)
-"""A dart stops 1 in short of the bust point, or it makes a spike: common practice (trade 4.1, 4.5)."""
+ABOVE_BUST = 50.0
+"""The armhole lies 5 cm above the bust point where it is measured from there: from memory."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,6 +49,14 @@ class Frame:
     bust_dart: float = 0.0
     dart_below: float = SHORT_OF_BUST_POINT
     """How far below the bust level the waist dart's top lies."""
+    dart_at: float | None = None
+    """How far from the centre the waist dart stands; half the bust span where nothing is said."""
+    dart_share: float = 0.5
+    """How much of the waist dart's intake lies on the centre's side of it."""
+    to_chest: bool = False
+    """Whether the waist dart goes up to the chest line instead."""
+    bust_dart_short: float = SHORT_OF_BUST_POINT
+    """How far short of the bust point the bust dart ends."""
     shoulder_length: float | None = None
     """Where the two halves' shoulders drop differently, the length both are given."""
 
@@ -87,8 +96,12 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
         "At the bust level, {level} down, a quarter of the bust with ease is {quarter}.",
         line(Point(0, bust.y), bust), points={"B": bust}, level=frame.bust_level, quarter=frame.bust_quarter,
     )  # fmt: skip
-    apex = Point(frame.half_span, max(bust.y - frame.dart_below, -waist_level + 15))
-    waist = waist_with_dart(Point(0, -waist_level), apex, frame.waist_dart, frame.waist_quarter, -waist_level)
+    dart_at = frame.half_span if frame.dart_at is None else min(frame.dart_at, frame.waist_quarter - 10)
+    high = -frame.armhole_level if frame.to_chest else bust.y - frame.dart_below
+    apex = Point(dart_at, max(high, -waist_level + 15))
+    waist = waist_with_dart(
+        Point(0, -waist_level), apex, frame.waist_dart, frame.waist_quarter, -waist_level, share=frame.dart_share
+    )
     side = waist.path.end
     paper.step(
         "At the waist, {level} down, a quarter with ease is {quarter}; put the dart of {dart} back beside it.",
@@ -99,14 +112,14 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
         near = waist.path.point_at(waist.dart_at)
         far = waist.path.point_at(waist.dart_at + frame.waist_dart)
         paper.step(
-            "The dart stands {span} from the centre, its top {short} below the bust point, so that it makes no spike.",
-            line(near, apex, far), points={"D": apex}, span=frame.half_span, short=frame.dart_below,
+            "The dart stands {span} from the centre and goes up to {short} below the bust level.",
+            line(near, apex, far), points={"D": apex}, span=dart_at, short=bust.y - apex.y,
         )  # fmt: skip
     if frame.bust_dart:
         lower_leg = bust - Point(0, frame.bust_dart)
         below = side_seam(side, lower_leg, lower_leg)
         seam = below.then(line(lower_leg, bust))
-        point = Point(min(frame.half_span + SHORT_OF_BUST_POINT, frame.bust_quarter - 10), (bust.y + lower_leg.y) / 2)
+        point = Point(min(frame.half_span + frame.bust_dart_short, frame.bust_quarter - 10), (bust.y + lower_leg.y) / 2)
         dart = Dart("side", below.length, frame.bust_dart, point, BUST_DART)
         paper.step(
             "The front is {difference} longer than the back: a bust dart at the side, its upper leg at the bust "
@@ -121,12 +134,23 @@ def draft_half(paper: Drafting, frame: Frame) -> BodiceHalf:
     return BodiceHalf(waist, seam, hole, line(tip, neck), neck_curve, bust_point=bust_point)
 
 
-def armhole_depth(rule: str, measures: Measures, notes: Workings) -> float:
-    """Armhole level below the shoulder by one of the schools' rules (trade 3.4, common practice).
+def armhole_depth(
+    rule: str, measures: Measures, notes: Workings, lower: float = 0.0, above: float = ABOVE_BUST
+) -> float:
+    """Armhole level below the shoulder by one of the schools' rules, ``lower`` by so much (trade 3.4, common practice).
 
     A rule that starts from a measure not taken falls back on bust ÷ 6 + 1½ in.
     """
+    if lower:
+        usual = armhole_depth(rule, measures, notes, 0.0, above)
+        return notes.work("armhole level", usual + lower, "{armhole_depth} + {lower}", armhole_depth=usual, lower=lower)
     bust = measures.take("bust_girth")
+    if rule == "above_bust":
+        point = measures.take("shoulder_to_bust_point")
+        return notes.work(
+            "armhole depth", max(point - above, 60.0), "{bust_point_level} − {above}", bust_point_level=point,
+            above=above,
+        )  # fmt: skip
     sixth, quarter = bust / 6 + inches(1.5), bust / 4 + 15
     girth, upper = measures.figure.get("armhole_girth"), measures.figure.get("shoulder_to_upper_bust")
     if rule == "armhole_half" and girth is not None:

@@ -17,6 +17,7 @@ from pydantic import Field
 from gentle_hem.core.block.frame import level_findings
 from gentle_hem.core.block.quarters import BUST_EASES, WAIST_EASES, Ease
 from gentle_hem.core.block.shape import BodiceHalf, bodice_made
+from gentle_hem.core.block.taste import FromCentre, Share
 from gentle_hem.core.drafting import BACK, FRONT, Drafting, armhole, line, neckline, side_seam, waist_with_dart
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
@@ -24,7 +25,7 @@ from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
 from gentle_hem.core.pattern import Dart, Fold
-from gentle_hem.core.sentences import Word, length
+from gentle_hem.core.sentences import Word, length, percent
 from gentle_hem.core.units import Length
 from gentle_hem.core.what import SHOULDER_DART, Half, Sign
 from gentle_hem.core.workings import Workings
@@ -33,9 +34,11 @@ SHOULDER_DROP = 35.0
 BACK_NECK_DEPTH = 20.0
 BACK_SHOULDER_DART = 15.0
 BACK_SHOULDER_DART_LENGTH = 80.0
+BEYOND_ACROSS = 5.0
 DART_BELOW_BUST = 25.0
 """School 3's own constants: shoulders dropped 3.5 cm, back neck 2 cm deep, back shoulder dart 1.5 × 8 cm,
-dart points 2.5 cm from the bust point; common practice (trade 4.1, 4.5)."""
+dart points 2.5 cm from the bust point, armhole 0.5 cm beyond half the across measures; common practice (trade 4.1,
+4.5)."""
 
 
 LEAST_NECK, MOST_NECK = 5.0, 60.0
@@ -48,18 +51,41 @@ class ProportionalBodice(BodicePart):
     title: ClassVar[str] = "Bodice by proportion"
     sentences: ClassVar[tuple[str, ...]] = (
         "Drafted for the half body with {bust_ease} of ease at the bust and {waist_ease} at the waist.",
-        "Darts at the shoulder and the waist; the back shoulder dart takes {back_shoulder_dart}.",
+        "Darts at the shoulder and the waist; the back shoulder dart takes {back_shoulder_dart} and is "
+        "{back_shoulder_long} long.",
+        "The armhole lies {armhole_lower} lower and passes {front_across} beyond half the across front, {back_across} "
+        "beyond half the across back; the shoulder is {shoulder_out} longer.",
+        "The front darts end {dart_short} short of the bust point; the waist darts stand {front_dart_at} from the "
+        "centre in front and {back_dart_at} behind, {dart_share} of each on the centre's side.",
     )
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
         "waist_ease": length("waist ease", presets=WAIST_EASES, nothing="none"),
         "back_shoulder_dart": length(Sign.shaped(Half.BACK, "shoulder dart")),
+        "back_shoulder_long": length("length of the back shoulder dart"),
+        "armhole_lower": length("armhole lowered", nothing="no", help="Less than nothing raises it."),
+        "front_across": length("beyond half the across front", nothing="nothing"),
+        "back_across": length("beyond half the across back", nothing="nothing"),
+        "shoulder_out": length("shoulder longer", nothing="no", help="Less than nothing makes it shorter."),
+        "dart_short": length("short of the bust point", nothing="no way"),
+        "front_dart_at": length("front waist dart from the centre", without="half the bust span"),
+        "back_dart_at": length("back waist dart from the centre", without="half the back less 0.5 cm"),
+        "dart_share": percent("intake on the centre's side", (0.5, "half")),
     }
 
     kind: Literal["proportional"] = "proportional"
     bust_ease: Ease = Field(60.0, description="Ease round the whole bust: 6 cm in this school.")
     waist_ease: Ease = Field(0.0, description="Ease round the whole waist.")
     back_shoulder_dart: Annotated[Length, between(0, 30)] = BACK_SHOULDER_DART
+    back_shoulder_long: Annotated[Length, between(30, 150)] = BACK_SHOULDER_DART_LENGTH
+    armhole_lower: Annotated[Length, between(-60, 80)] = 0.0
+    front_across: Annotated[Length, between(-30, 40)] = BEYOND_ACROSS
+    back_across: Annotated[Length, between(-30, 40)] = BEYOND_ACROSS
+    shoulder_out: Annotated[Length, between(-60, 40)] = 0.0
+    dart_short: Annotated[Length, between(0, 120)] = DART_BELOW_BUST
+    front_dart_at: FromCentre | None = None
+    back_dart_at: FromCentre | None = None
+    dart_share: Share = 0.5
 
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.waist_ease": (self.waist_ease, 1.0)}
@@ -99,8 +125,13 @@ class _Proportional:
         self.armhole_level = notes.work(
             "armhole depth", bust / 4 + 15, "{bust} ÷ 4 + {more}", rule="common practice", bust=bust, more=15.0
         )
+        if part.armhole_lower:
+            self.armhole_level = notes.work(
+                "armhole level", self.armhole_level + part.armhole_lower, "{armhole_depth} + {lower}",
+                armhole_depth=self.armhole_level, lower=part.armhole_lower,
+            )  # fmt: skip
         self.front_length, self.back_length = take("front_waist_length"), take("back_waist_length")
-        self.shoulder = take("shoulder_length")
+        self.shoulder = take("shoulder_length") + part.shoulder_out
         self.cross_front, self.cross_back = (
             (measures.figure.get(key) or take("shoulder_width")) / 2
             for key in ("cross_shoulder_front", "cross_shoulder_back")
@@ -181,7 +212,7 @@ class _Proportional:
         dart = None
         if intake:
             near = neck + along * (self.shoulder / 2)
-            apex = near + along * (intake / 2) + (-along.left) * BACK_SHOULDER_DART_LENGTH
+            apex = near + along * (intake / 2) + (-along.left) * self.part.back_shoulder_long
             # drawn straight with the dart folded, and opened about its point
             opened = 2 * asin(intake / 2 / near.distance(apex))
             far, tip = near.turned(-opened, apex), tip.turned(-opened, apex)
@@ -194,18 +225,21 @@ class _Proportional:
                 "The shoulder drops {drop}; at half its length a dart {intake} wide and {long} long, folded toward the "
                 "armhole.",
                 shoulder, line(*legs), points={"T": tip}, drop=SHOULDER_DROP, intake=intake,
-                long=BACK_SHOULDER_DART_LENGTH,
+                long=self.part.back_shoulder_long,
             )  # fmt: skip
         else:
             paper.step("The shoulder drops {drop}.", shoulder, points={"T": tip}, drop=SHOULDER_DROP)
-        cross = Point(min(self.across_back + 5, half - 15), -(self.armhole_level / 2 + 10))
+        cross = Point(min(self.across_back + self.part.back_across, half - 15), -(self.armhole_level / 2 + 10))
         underarm = Point(half, -self.armhole_level)
         hole = armhole(underarm, cross, tip, neck)
-        paper.step("The armhole passes half the across back and 0.5 cm, {across}.", hole,
-                   points={"A": cross, "U": underarm}, across=self.across_back + 5)  # fmt: skip
+        paper.step("The armhole passes half the across back and a little, {across}.", hole,
+                   points={"A": cross, "U": underarm}, across=self.across_back + self.part.back_across)  # fmt: skip
         stitched = half - self.back_dart - self.at_side / 2
-        apex = Point(max(half / 2 - 5, 20), -self.armhole_level)
-        waist = waist_with_dart(Point(0, -self.side_level), apex, float(self.back_dart), stitched, -self.side_level)
+        apex = Point(self.part.back_dart_at or max(half / 2 - 5, 20), -self.armhole_level)
+        waist = waist_with_dart(
+            Point(0, -self.side_level), apex, float(self.back_dart), stitched, -self.side_level,
+            share=self.part.dart_share,
+        )  # fmt: skip
         self._waist_step(paper, waist.path, apex, float(self.back_dart))
         seam = side_seam(waist.path.end, underarm, underarm)
         paper.step("Draw the side from the armhole line.", seam)
@@ -233,26 +267,29 @@ class _Proportional:
         far = first.turned(-turn, point)
         tip = closed_tip.turned(-turn, point)
         shoulder = line(tip, far, first, neck)
-        apex = point + (first - point).turned(-turn / 2).unit * DART_BELOW_BUST
+        apex = point + (first - point).turned(-turn / 2).unit * self.part.dart_short
         dart = Dart("shoulder", tip.distance(far), far.distance(first), apex, SHOULDER_DART)
         paper.step(
             "Fold the dart toward the centre, draw the shoulder {length} from the neck, and open it again.",
             shoulder, points={"T": tip}, length=self.shoulder,
         )  # fmt: skip
-        cross_closed = Point(self.across_front + 5, -(self.armhole_level / 2 + 10))
+        cross_closed = Point(self.across_front + self.part.front_across, -(self.armhole_level / 2 + 10))
         cross = cross_closed.turned(-turn, point)
         underarm = Point(half, -self.armhole_level)
         if cross.x > half - 8:
             cross = Point(half - 8, cross.y)
         hole = armhole(underarm, cross, tip, far)
-        paper.step("The armhole passes half the across front and 0.5 cm with the dart closed, {across}.", hole,
-                   points={"A": cross, "U": underarm}, across=self.across_front + 5)  # fmt: skip
+        paper.step("The armhole passes half the across front and a little with the dart closed, {across}.", hole,
+                   points={"A": cross, "U": underarm}, across=self.across_front + self.part.front_across)  # fmt: skip
         stitched = half - self.front_dart - self.at_side / 2
-        top = Point(self.half_span, max(point.y - DART_BELOW_BUST, -self.side_level + 15))
+        dart_at = self.part.front_dart_at or self.half_span
+        top = Point(dart_at, max(point.y - self.part.dart_short, -self.side_level + 15))
         slope = (self.front_level - self.side_level) / half
         level = -self.side_level
         for _ in range(30):  # the slanting waist shifts the side a little; true it to the back's length
-            waist = waist_with_dart(Point(0, -self.front_level), top, float(self.front_dart), stitched, level, slope)
+            waist = waist_with_dart(
+                Point(0, -self.front_level), top, float(self.front_dart), stitched, level, slope, self.part.dart_share
+            )
             seam = side_seam(waist.path.end, underarm, underarm)
             over = seam.length - back_side
             if abs(over) < 1e-4:

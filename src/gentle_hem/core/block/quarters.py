@@ -39,6 +39,7 @@ class QuartersBodice(InchFrame):
         "Drafted with {bust_ease} of ease at the bust and {waist_ease} at the waist; darts of {front_dart} in "
         "front and {back_dart} behind, put back at the side.",
         InchFrame.FRAME,
+        *InchFrame.TASTE,
     )
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
@@ -46,6 +47,7 @@ class QuartersBodice(InchFrame):
         "front_dart": length("front waist dart"),
         "back_dart": length("back waist dart"),
         **InchFrame.FRAME_WORDS,
+        **InchFrame.TASTE_WORDS,
     }
 
     kind: Literal["quarters"] = "quarters"
@@ -61,6 +63,6 @@ class QuartersBodice(InchFrame):
         notes = notes.about("bodice")
         measures = Measures(figure, notes)
         quarters = girth_quarters(measures, self.bust_ease, self.waist_ease, notes)
-        depth = armhole_depth(self.armhole_rule, measures, notes)
+        depth = armhole_depth(self.armhole_rule, measures, notes, self.armhole_lower, self.above_bust)
         alike = self.alike(quarters, depth, (self.front_dart, self.back_dart))
-        return made_alike(alike, (Drafting(FRONT), Drafting(BACK)), measures, allowances, opening)
+        return made_alike(self, alike, (Drafting(FRONT), Drafting(BACK)), measures, allowances, opening)

@@ -13,10 +13,11 @@ from pydantic import Field
 from gentle_hem.core.block.alike import Alike, girth_quarters, made_alike
 from gentle_hem.core.block.frame import armhole_depth
 from gentle_hem.core.block.quarters import BUST_EASES, WAIST_EASES, Ease, Intake
+from gentle_hem.core.block.taste import Hollow, Tasted
 from gentle_hem.core.drafting import BACK, FRONT, Drafting
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
+from gentle_hem.core.parts import Allowances, BodiceMade, Opening, between
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length
 from gentle_hem.core.workings import Workings
@@ -26,7 +27,7 @@ DART_BELOW_BUST = 30.0
 """The armhole's middle comes in 1 cm; the dart's top lies 3 cm below the bust line: common practice."""
 
 
-class QuartersCmBodice(BodicePart):
+class QuartersCmBodice(Tasted):
     """Drafted by quarters in centimetres, bust ease 4 cm, waist dart 2 cm, back neck 8 × 4 cm."""
 
     title: ClassVar[str] = "Bodice by quarters, centimetres"
@@ -34,6 +35,7 @@ class QuartersCmBodice(BodicePart):
         "Drafted with {bust_ease} of ease at the bust and {waist_ease} at the waist; the darts take {dart}.",
         "The armhole lies at the upper bust line; the neck is {neck_width} wide, {front_neck} deep in front and "
         "{back_neck} behind.",
+        *Tasted.TASTE,
     )
     words: ClassVar[dict[str, Word]] = {
         "bust_ease": length("bust ease", presets=BUST_EASES),
@@ -42,6 +44,7 @@ class QuartersCmBodice(BodicePart):
         "neck_width": length("neck width"),
         "front_neck": length("front neck depth"),
         "back_neck": length("back neck depth"),
+        **Tasted.TASTE_WORDS,
     }
 
     kind: Literal["quarters_cm"] = "quarters_cm"
@@ -51,6 +54,9 @@ class QuartersCmBodice(BodicePart):
     neck_width: Annotated[Length, between(40, 160)] = 80.0
     front_neck: Annotated[Length, between(20, 250)] = 80.0
     back_neck: Annotated[Length, between(10, 250)] = 40.0
+    front_hollow: Hollow = HOLLOW
+    back_hollow: Hollow = HOLLOW
+    dart_short: Annotated[Length, between(0, 120)] = DART_BELOW_BUST
 
     def waist_words(self) -> dict[str, tuple[float, float]]:
         return {"bodice.waist_ease": (self.waist_ease, 1.0)}
@@ -64,10 +70,9 @@ class QuartersCmBodice(BodicePart):
             "shoulder drop", shoulder / 10, "{shoulder_width} ÷ 10", rule="common practice, about 3 cm",
             shoulder_width=shoulder,
         )  # fmt: skip
-        depth = armhole_depth("upper_bust", measures, notes)
+        depth = armhole_depth("upper_bust", measures, notes, self.armhole_lower)
         alike = Alike(
             *quarters, depth, drop, self.neck_width,
-            neck_depths=(self.front_neck, self.back_neck), hollows=(HOLLOW, HOLLOW), darts=(self.dart, self.dart),
-            dart_below=DART_BELOW_BUST,
+            neck_depths=(self.front_neck, self.back_neck), darts=(self.dart, self.dart),
         )  # fmt: skip
-        return made_alike(alike, (Drafting(FRONT), Drafting(BACK)), measures, allowances, opening)
+        return made_alike(self, alike, (Drafting(FRONT), Drafting(BACK)), measures, allowances, opening)

@@ -17,19 +17,16 @@ from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.walk import SEAM_TOLERANCE
 from gentle_hem.core.what import Half, Layer, Panel, What
 
-FACING_WIDTH = 45.0
-"""Facings are 1½-2 in wide, common practice (trade 11)."""
-
 ENDS = (Role.SIDE, Role.ARMHOLE, Role.SHOULDER)
 """Edges the end of a top facing may lie on; at a centre it goes on or is a pair."""
 
 
-def neck_facings(table: Styling) -> None:
-    """The facings of the neck, front and back, sewn to it and to each other at the shoulder."""
+def neck_facings(table: Styling, wide: float) -> None:
+    """The facings of the neck, front and back, ``wide`` mm, sewn to it and to each other at the shoulder."""
     made = []
     for what in (table.front, table.back):
         piece = table.pieces[what]
-        facing = _neck_facing(piece) if what.half is Half.FRONT else _back_facing(piece)
+        facing = _neck_facing(piece, wide) if what.half is Half.FRONT else _back_facing(piece, wide)
         if facing is None:
             table.findings.append(
                 refused(
@@ -50,12 +47,12 @@ def neck_facings(table: Styling) -> None:
         table.put(table.pieces[what].with_edge("shoulder", finished=Finished.TURNED))
 
 
-def top_facings(table: Styling) -> None:
-    """Facings of a bare top: the band under its edge, cut from the styled piece, centre to side or armhole."""
+def top_facings(table: Styling, wide: float) -> None:
+    """Facings of a bare top, ``wide`` mm: the band under its edge, cut from the styled piece."""
     made: list[What] = []
     for what in (table.front, table.back):
         piece, is_front = table.pieces[what], what.half is Half.FRONT
-        facing = _top_band(piece if is_front else mirrored(piece))
+        facing = _top_band(piece if is_front else mirrored(piece), wide)
         table.put(facing if is_front else mirrored(facing))
         edge = "top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline"
         table.seams.append(seam_of_layers(f"{facing.name} seam", (what, edge), (facing.what, edge)))
@@ -75,15 +72,15 @@ def _join(table: Styling, facings: list[What]) -> None:
             table.put(table.pieces[what].with_edge(name, finished=Finished.TURNED))
 
 
-def _neck_facing(piece: Piece) -> Piece | None:
+def _neck_facing(piece: Piece, wide: float) -> Piece | None:
     """The facing of a half's neckline, cut from the styled edge; None where no even band fits.
 
-    Its neck edge is the bodice's own. Every facing is FACING_WIDTH along the shoulder, whatever the neckline's slant,
+    Its neck edge is the bodice's own. Every facing is as wide along the shoulder, whatever the neckline's slant,
     so that the ends of front and back match.
     """
     shoulder, neck, centre = piece.edge("shoulder"), piece.edge("neckline"), piece.edges[-1]
-    inner = parallel(neck.path, FACING_WIDTH)
-    reach = 8 * FACING_WIDTH  # a steep V meets the centre far below its own end
+    inner = parallel(neck.path, wide)
+    reach = 8 * wide  # a steep V meets the centre far below its own end
     start = Path.of(Line(inner.start - inner.leaving * reach, inner.start))
     end = Path.of(Line(inner.end, inner.end + inner.arriving * reach))
     band = start.then(inner).then(end)
@@ -93,7 +90,7 @@ def _neck_facing(piece: Piece) -> Piece | None:
     at, along_shoulder = on_shoulder[-1]
     to, along_centre = on_centre[0]
     darts_end = max((dart.at + dart.intake for dart in piece.darts_of("shoulder")), default=0.0)
-    from_neck = shoulder.drawn_length - FACING_WIDTH
+    from_neck = shoulder.drawn_length - wide
     if to <= at or min(along_shoulder, from_neck) <= darts_end or piece.darts_of("neckline"):
         return None
     inside = band.between(at, to)
@@ -115,16 +112,16 @@ def _neck_facing(piece: Piece) -> Piece | None:
     return replace(made, grain=upright_grain(made, 0.1))
 
 
-def _back_facing(piece: Piece) -> Piece | None:
-    facing = _neck_facing(mirrored(piece))
+def _back_facing(piece: Piece, wide: float) -> Piece | None:
+    facing = _neck_facing(mirrored(piece), wide)
     return mirrored(facing) if facing else None
 
 
-def _top_band(piece: Piece) -> Piece:
-    """The upper band of a bare top, FACING_WIDTH deep, as its facing. Raises CannotMake when a dart is in it."""
+def _top_band(piece: Piece, wide: float) -> Piece:
+    """The upper band of a bare top, ``wide`` mm deep, as its facing. Raises CannotMake when a dart is in it."""
     edge = piece.edge("top edge" if any(e.name == "top edge" for e in piece.edges) else "neckline")
-    inner = parallel(edge.path, FACING_WIDTH)
-    reach = 8 * FACING_WIDTH
+    inner = parallel(edge.path, wide)
+    reach = 8 * wide
     run = Path.joined(
         [
             Path.through(inner.start - inner.leaving * reach, inner.start),

@@ -148,7 +148,7 @@ class _Styled:
         self.block = block[0]
         self.bust_point = self.block.bust_point
         if style.facing == "faced" and style.top is Top.SHOULDERS:
-            neck_facings(table)
+            neck_facings(table, style.facing_width)
         self._darts()
         if style.top is Top.ONE_SHOULDER and (carry is not None or panels.ends in ("basque", "dropped")):
             # drawn from a half, it would be carried down on one side alone
@@ -168,7 +168,7 @@ class _Styled:
                 lambda: draw_top(table, style.top, style.top_taken, style.strap_width),
             )  # fmt: skip
             if style.facing == "faced" and table.top_is_bare:
-                table.attempt("facing of the top", "style.facing", lambda: top_facings(table))
+                table.attempt("facing of the top", "style.facing", lambda: top_facings(table, style.facing_width))
         if style.straps != "none":
             table.attempt(
                 "straps", "style.straps",

@@ -26,6 +26,10 @@ PLACES = (
 )
 
 
+FACING_WIDTH = 45.0
+"""Facings are 1½-2 in wide where nothing else is said: common practice (trade 11)."""
+
+
 class Style(RecipePart):
     """A V neckline, the bust dart moved to the waist, faced."""
 
@@ -37,7 +41,7 @@ class Style(RecipePart):
         "[straps,top=halter: {strap_width} wide].",
         "The bust dart {bust_dart}; the front waist dart {waist_dart}, made {narrower} narrower, its point "
         "{dart_short}; waist darts are {stitched}.",
-        "The neck is {facing}, {keyhole}.",
+        "The neck is {facing}[facing=faced: {facing_width} wide], {keyhole}.",
     )
     words: ClassVar[dict[str, Word]] = {
         "front_neck": choice(
@@ -70,6 +74,7 @@ class Style(RecipePart):
         ),
         "stitched": choice("waist darts", ("stitched", "stitched"), ("pleat", "left open as pleats")),
         "facing": choice("neck finish", ("none", "not faced"), ("faced", "faced")),
+        "facing_width": length("facing width", presets=((38.1, "1 1/2 in"), (50.0, "5 cm"))),
         "keyhole": choice("keyhole", ("none", "without a keyhole"), ("keyhole", "with a keyhole at the front")),
     }  # fmt: skip
 
@@ -88,6 +93,7 @@ class Style(RecipePart):
     dart_short: Annotated[Length, between(0, 80)] | None = None
     stitched: Literal["stitched", "pleat"] = "stitched"
     facing: Literal["none", "faced"] = "none"
+    facing_width: Annotated[Length, between(20, 120)] = FACING_WIDTH
     keyhole: Literal["none", "keyhole"] = "none"
 
 

@@ -18,7 +18,7 @@ from pydantic import Field
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import MIRROR
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.findings import in_recipe, warn
+from gentle_hem.core.findings import Remedy, in_recipe, stop, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.root import root
@@ -32,6 +32,9 @@ from gentle_hem.core.units import Length, inches
 from gentle_hem.core.what import Half, Section, Sign, What
 from gentle_hem.core.workings import Ratio, Workings
 from gentle_hem.core.workroom import Dressed
+
+FLATTEST, LEAST_CAP, MOST_CAP = 20.0, 30.0, 0.9
+"""How low a cap is ever drawn and how high it is at least (mm), and how high at most, as a share of either half."""
 
 ABOVE, FRONT_BELOW, BACK_BELOW = inches(0.5), inches(0.75), inches(0.375)
 """The cap curve lies ½ in above its slanted line in the upper half, ⅜-¾ in below in the lower: common practice."""
@@ -51,8 +54,8 @@ class Sleeve(Trim):
 
     title: ClassVar[str] = "Sleeves"
     sentences: ClassVar[tuple[str, ...]] = (
-        "{style} sleeves {length} long, {ease} of ease round the upper arm, {cap_ease} eased into the armhole, {wrist} "
-        "round the hem, hem {hem}.",
+        "{style} sleeves {length} long, {ease} of ease round the upper arm, {cap_ease} eased into the armhole, the cap "
+        "{cap_height} high, {wrist} round the hem, hem {hem}.",
         "[style=puff:A puff is spread {spread} at each of {cuts} cuts and {rise} higher.]",
     )
     words: ClassVar[dict[str, Word]] = {
@@ -60,6 +63,9 @@ class Sleeve(Trim):
         "length": length("sleeve length", help="From the shoulder tip."),
         "ease": length("ease round the upper arm", presets=((inches(2), "2 in"), (40.0, "4 cm"))),
         "cap_ease": length("ease in the cap"),
+        "cap_height": length(
+            "cap height", without="as", help="Where it is given, the sleeve is as wide as such a cap leaves it."
+        ),
         "wrist": length("round the sleeve's hem", without="as it falls straight"),
         "hem": length("hem of the sleeve"),
         "spread": length("spread at each cut", presets=((inches(2), "2 in"),)),
@@ -72,6 +78,9 @@ class Sleeve(Trim):
     length: Annotated[Length, between(60, 900)] = 580.0
     ease: Annotated[Length, between(0, 200)] = inches(2)
     cap_ease: Annotated[Length, between(0, 60)] = 25.0
+    cap_height: Annotated[Length, between(30, 250)] | None = Field(
+        None, description="Nothing: as high as a sleeve of the asked width needs."
+    )
     wrist: Annotated[Length, between(120, 700)] | None = None
     hem: Annotated[Length, between(0, 80)] = 25.0
     spread: Annotated[Length, between(0, 120)] = Field(inches(2), description="Each cut of a puff.")
@@ -90,14 +99,37 @@ class Sleeve(Trim):
         hole = notes.work(
             "armhole", front_length + back_length, "{front} + {back}", front=front_length, back=back_length
         )
-        wide = notes.work(
-            "sleeve at the underarm", arm + self.ease, "{upper_arm} + {ease}", upper_arm=arm, ease=self.ease
-        )
-        cap = _Cap(front_length + self.cap_ease / 2, back_length + self.cap_ease / 2, float(wide))
-        cap_height = notes.work("cap height", cap.height, "where the cap is as long as {armhole} + {cap_ease}",
-                   rule="about a third of the armhole", armhole=hole, cap_ease=self.cap_ease,
-                   instead=(("a third of the armhole", hole / 3), ("4 in", inches(4))))  # fmt: skip
+        long = front_length + self.cap_ease / 2, back_length + self.cap_ease / 2
+        if self.cap_height is None:
+            wide = notes.work(
+                "sleeve at the underarm", arm + self.ease, "{upper_arm} + {ease}", upper_arm=arm, ease=self.ease
+            )
+            cap = _Cap.of_width(*long, float(wide))
+            cap_height = notes.work(
+                "cap height", cap.height, "where the cap is as long as {armhole} + {cap_ease}",
+                rule="about a third of the armhole", armhole=hole, cap_ease=self.cap_ease,
+                instead=(("a third of the armhole", hole / 3), ("4 in", inches(4))),
+            )  # fmt: skip
+        else:
+            cap = _Cap(*long, self.cap_height)
+            cap_height = notes.work("cap height", self.cap_height, "as asked")
+            wide = notes.work(
+                "sleeve at the underarm", cap.wide_front + cap.wide_back,
+                "where the cap is as long as {armhole} + {cap_ease}", armhole=hole, cap_ease=self.cap_ease,
+            )  # fmt: skip
         found = list(measures.findings)
+        if cap.fits and wide < arm:
+            found.append(
+                stop(
+                    "sleeve-too-tight",
+                    "With a cap {height} high the sleeve is {wide} wide, and the upper arm measures {arm}: make the "
+                    "cap lower, or the armhole deeper.",
+                    *in_recipe(f"{where}.cap_height"),
+                    remedies=(Remedy("as-it-comes", "Let the cap be as high as the arm needs",
+                                     {f"{where}.cap_height": None}),),
+                    height=float(cap_height), wide=float(wide), arm=arm,
+                )
+            )  # fmt: skip
         if not LEAST_CAP_EASE - 1e-6 <= self.cap_ease <= MOST_CAP_EASE + 1e-6 and self.style == "plain":
             found.append(
                 warn(
@@ -107,7 +139,15 @@ class Sleeve(Trim):
                     ease=self.cap_ease,
                 )
             )
-        if not cap.fits:
+        if not cap.fits and self.cap_height is not None:
+            found.append(
+                stop(
+                    "cap-too-high",
+                    "A cap {height} high does not go into an armhole of {hole}; half of it is the most.",
+                    *in_recipe(f"{where}.cap_height"), height=self.cap_height, hole=float(hole),
+                )
+            )  # fmt: skip
+        elif not cap.fits:
             found.append(
                 warn(
                     "cap-does-not-fit",
@@ -203,21 +243,27 @@ def armhole_of(dress: Dressed, half: Half) -> Run:
 
 
 class _Cap:
-    """A cap found so that its front and back are as long as asked on a sleeve of a given width.
+    """A cap of a height, its front and back as long as asked.
 
     Front on the left. The top lies at x = 0; the underarm points at −front and +back on the level 0.
     """
 
-    def __init__(self, front: float, back: float, wide: float) -> None:
-        def beyond(height: float) -> float:
-            self.height = height
-            return self._reach(front, True) + self._reach(back, False) - wide
-
-        low, high = 20.0, 0.9 * min(front, back)
-        self.fits = beyond(low) > 0 > beyond(high)
-        self.height = root(beyond, low, high) if self.fits else low
+    def __init__(self, front: float, back: float, height: float) -> None:
+        most = MOST_CAP * min(front, back)
+        self.height = min(height, most)
         self.wide_front, self.wide_back = self._reach(front, True), self._reach(back, False)
-        self.fits = self.fits and self.height > 30
+        self.fits = LEAST_CAP < height <= most
+
+    @classmethod
+    def of_width(cls, front: float, back: float, wide: float) -> _Cap:
+        """The cap that leaves a sleeve of a given width; as flat as one can be where none does."""
+
+        def beyond(height: float) -> float:
+            cap = cls(front, back, height)
+            return cap.wide_front + cap.wide_back - wide
+
+        low, high = FLATTEST, MOST_CAP * min(front, back)
+        return cls(front, back, root(beyond, low, high) if beyond(low) > 0 > beyond(high) else low)
 
     def _reach(self, length: float, is_front: bool) -> float:
         """How far out the underarm lies for a cap half of a length, at this height."""
