@@ -62,12 +62,14 @@ def test_no_seam_is_exempt_from_being_walked(monkeypatch):
         "two_lengths", panels={"front_princess": "armhole"}, style={"facing": "faced"}, finish={"lining": "whole"},
         trims=[{"kind": "sleeve"}, {"kind": "stand_collar"}, {"kind": "hem_ruffle", "fullness": 1.0}],
     )  # fmt: skip
-    whole, closed = make_up(recipe), workshop._closed
+    whole, closed = make_up(recipe), workshop.with_pairs
     assert {walked.name for walked in whole.seams} >= {"bodice side seam", "bodice shoulder seam", "waist seam"}
     for name in (walked.name for walked in whole.seams):
 
-        def planted(dress, name=name):
-            return tuple(longer(seam, dress.pieces) if seam.name == name else seam for seam in closed(dress))
+        def planted(seams, pieces, name=name):
+            pieces = {piece.what: piece for piece in pieces}
+            found = closed(seams, pieces.values())
+            return tuple(longer(seam, pieces) if seam.name == name else seam for seam in found)
 
         def longer(seam, pieces):
             first = seam.b.stretches[0]
@@ -76,7 +78,7 @@ def test_no_seam_is_exempt_from_being_walked(monkeypatch):
             stretched = replace(seam.b, stretches=(*seam.b.stretches, more), corners=corners)
             return replace(seam, b=stretched, ease=min(seam.ease, 0.0))
 
-        monkeypatch.setattr(workshop, "_closed", planted)
+        monkeypatch.setattr(workshop, "with_pairs", planted)
         again = make_up(recipe)
         assert not next(walked for walked in again.seams if walked.name == name).verdict.fits, name
         assert not again.is_ready_to_cut, name

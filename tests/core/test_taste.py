@@ -11,9 +11,10 @@ from pytest import approx
 from conftest import FIGURE
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.marking import pleat_lines
 from gentle_hem.core.pattern import NotchKind, Role
-from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.units import inches
+from gentle_hem.core.recipe import Recipe, changed
+from gentle_hem.core.units import Unit, inches
 
 FRAMED = ["quarters", "quarters_cm", "two_lengths", "body_length"]
 drafted_only = pytest.mark.usefixtures("as_drafted")
@@ -241,3 +242,72 @@ def test_a_front_fork_that_cannot_be_sewn_is_drawn_longer_and_said():
     assert fork == approx(990 / 25, abs=0.1)
     assert said.values["least"] == approx(990 / 25)
     assert any(edge.role is Role.CENTRE_FRONT for edge in front.edges)
+
+
+def test_a_full_bust_with_a_big_armhole_is_said_with_ways_out_that_make_it_smaller():
+    full = {"bust_girth": 1220, "waist_girth": 880, "front_waist_length": 490, "back_waist_length": 425,
+            "shoulder_to_bust_point": 310, "shoulder_width": 390, "bust_span": 230, "shoulder_length": 125}  # fmt: skip
+    recipe = Recipe.model_validate(
+        {"figure": {"measures": full}, "bodice": {"kind": "proportional"}, "lower": {"kind": "circle"}}
+    )
+    garment = make_up(recipe)
+    [said] = [f for f in garment.findings if f.code == "armhole-too-large"]
+    hole = sum(garment.piece(f"bodice {half}").stitched_length("armhole") for half in ("front", "back"))
+    assert said.values["hole"] == approx(hole)
+    assert hole > 0.52 * 1220
+    for way in said.remedies:
+        again = make_up(changed(recipe, way.changes))
+        assert sum(
+            p.stitched_length(e.name) for p in again.pieces for e in p.edges if e.role is Role.ARMHOLE
+        ) < hole - 5, way.code  # fmt: skip
+    assert not [f for f in made("proportional").findings if f.code == "armhole-too-large"]
+
+
+def test_a_princess_line_is_rounded_by_the_cup():
+    """Worked out here: a third of what the bust is more than the under-bust, 26 and 66 mm."""
+    lengths = []
+    for under in (FIGURE["bust_girth"] - 78, FIGURE["bust_girth"] - 198):
+        garment = made("two_lengths", figure={"under_bust_girth": under}, panels={"front_princess": "shoulder"})
+        path = garment.piece("bodice side front").edge("princess").path
+        # tightest where the bust is, and the tighter the smaller the cup
+        lengths.append(max(abs(s.bend(k / 20)) for s in path if hasattr(s, "bend") for k in range(21)))
+    assert lengths[0] > 1.5 * lengths[1]
+
+
+def test_a_tent_falls_straight_from_the_underarm_and_its_hem_is_level():
+    garment = made("quarters", lower={"kind": "gown", "length": 560, "sides": "underarm", "hem_in": -140},
+                   opening={"place": "centre_back", "below_waist": 200})  # fmt: skip
+    assert [f.code for f in garment.findings if f.severity is Severity.STOP] == []
+    for half in ("front", "back"):
+        piece = garment.piece(f"gown {half}")
+        side = piece.edge("side").path
+        underarm = max((side.start, side.end), key=lambda place: place.y)
+        foot = min((side.start, side.end), key=lambda place: place.y)
+        assert side.length == approx(underarm.distance(foot), abs=0.01), "straight"
+        centre = piece.edge(f"centre {half}").path
+        low = min(centre.start.y, centre.end.y)
+        # no longer at the side than straight down from the underarm to the level of the centre's foot
+        assert side.length == approx(underarm.y - low, abs=1.0)
+        assert piece.darts == ()
+        assert not [m for m in piece.marks if m.kind.value == "double-pointed dart"]
+
+
+def test_a_tent_says_where_a_side_dart_is_to_go_first():
+    garment = made("two_lengths", lower={"kind": "gown", "sides": "underarm"})
+    assert any(f.severity is Severity.STOP and "side" in f.text(Unit.CM) for f in garment.findings)
+
+
+@pytest.mark.parametrize(("style", "arrows"), [("knife", 1), ("box", 2), ("inverted", 2)])
+def test_pleats_have_their_lines_along_the_grain_and_the_way_they_are_laid(style, arrows):
+    garment = made("quarters", lower={"kind": "pleated", "style": style})
+    front = garment.piece("skirt front")
+    for pleat in front.darts:
+        lines = list(pleat_lines(front, pleat))
+        near, far, *rest = lines
+        for line in (near, far):
+            assert line.start.x == approx(line.end.x, abs=1e-6), "along the grain"
+            assert line.length == approx(60, abs=1e-6)
+        assert near.start.distance(far.start) == approx(pleat.intake)
+        assert len(rest) == 2 * arrows
+        if style == "knife":  # laid toward the centre, which is at x = 0
+            assert rest[0].end.x < rest[0].start.x

@@ -13,6 +13,9 @@ from typing import Any
 from gentle_hem.core import shape
 from gentle_hem.core.agreement import agreement
 from gentle_hem.core.balance import balanced
+from gentle_hem.core.block.looks import looked_over
+from gentle_hem.core.block.proportional import ProportionalBodice
+from gentle_hem.core.block.taste import Tasted
 from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.cloth.role import ClothRole
@@ -31,7 +34,7 @@ from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade
 from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role, finished_alone
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, seam_of_pair
+from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, with_pairs
 from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
@@ -65,7 +68,7 @@ def make_up(recipe: Recipe) -> Garment:
         )  # fmt: skip
     except Exception as error:
         ended.append(fault("garment", error))
-    seams = _closed(told.dress)
+    seams = with_pairs(told.dress.seams, told.dress.pieces.values())
     pieces, unsound = _drawable(_finished(told.dress.pieces, seams, recipe.cloths).values())
     seams = of_pieces(seams, pieces)
     walked: list[Walked] = []
@@ -115,6 +118,9 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     )  # fmt: skip
     assert bodice.edge is not None
     told.draft = bodice.draft
+    if block.draft:
+        taste = isinstance(recipe.bodice, (Tasted, ProportionalBodice))
+        told.dress = told.dress.also(*looked_over(bodice.pieces, recipe.figure, taste))
     told.dress = replace(
         told.dress.with_part(bodice), above=bodice.edge, unspread={piece.what: piece for piece in bodice.unspread}
     )
@@ -130,7 +136,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         told.dress = _buttoned_down(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes)
     left = () if block.draft else [piece.what for piece in told.dress.outer_upper()]
-    pieces, slid = true.trued(told.dress.pieces, told.dress.seams, left)
+    pieces, slid = true.trued(told.dress.pieces, with_pairs(told.dress.seams, told.dress.pieces.values()), left)
     told.dress = replace(told.dress, pieces=pieces).also(*(move.said() for move in slid))
     waists = {
         piece.what.half: edge.path.start.y if piece.what.half is Half.FRONT else edge.path.end.y
@@ -176,7 +182,7 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
                 )
             ]
         )  # fmt: skip
-    trued, slid = true.trued({piece.what: piece for piece in lower.pieces}, lower.seams)
+    trued, slid = true.trued({piece.what: piece for piece in lower.pieces}, with_pairs(lower.seams, lower.pieces))
     lower = replace(lower, pieces=tuple(trued.values())).also([move.said() for move in slid])
     seam = _waist_seam(dress.with_pieces(lower.pieces), recipe, above, lower)
     dress = replace(
@@ -319,19 +325,6 @@ def _drawable(pieces: Iterable[Piece]) -> tuple[dict[What, Piece], list[Finding]
         kept[made.what] = made
         findings += found
     return kept, findings
-
-
-def _closed(dress: Dressed) -> tuple[Seam, ...]:
-    """Every seam, and the centre seam of every pair that no part has sewn yet."""
-    sewn = {(stretch.piece, stretch.edge) for seam in dress.seams for stretch in seam.stretches}
-    pairs = [
-        seam_of_pair(f"{piece.name} {edge.name} seam", piece.what, edge.name)
-        for piece in dress.pieces.values()
-        for edge in piece.edges
-        if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and edge.allowance > 0 and edge.finished is None
-        if (piece.what, edge.name) not in sewn
-    ]
-    return (*dress.seams, *pairs)
 
 
 def _finished(pieces: Mapping[What, Piece], seams: Iterable[Seam], cloths: Cloths) -> dict[What, Piece]:

@@ -180,3 +180,17 @@ def of_pieces(seams: Iterable[Seam], there: Iterable[What]) -> tuple[Seam, ...]:
     """The seams all of whose pieces are there."""
     known = set(there)
     return tuple(s for s in seams if all(stretch.piece in known for stretch in s.stretches))
+
+
+def with_pairs(seams: Iterable[Seam], pieces: Iterable[Piece]) -> tuple[Seam, ...]:
+    """Every seam, and the centre seam of every pair of pieces that nothing has sewn yet."""
+    seams = tuple(seams)
+    sewn = {(stretch.piece, stretch.edge) for seam in seams for stretch in seam.stretches}
+    pairs = [
+        seam_of_pair(f"{piece.name} {edge.name} seam", piece.what, edge.name)
+        for piece in pieces
+        for edge in piece.edges
+        if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and edge.allowance > 0 and edge.finished is None
+        if (piece.what, edge.name) not in sewn
+    ]
+    return (*seams, *pairs)

@@ -18,6 +18,7 @@ from itertools import pairwise
 from math import radians
 
 from gentle_hem.core.findings import Finding, Place, warn
+from gentle_hem.core.geometry import Line
 from gentle_hem.core.geometry.point import turn
 from gentle_hem.core.pattern import Dart, Edge, Piece, Role
 from gentle_hem.core.seams import Seam, Stretch
@@ -115,7 +116,8 @@ def _in_edge(piece: Piece, edge: Edge, darts: tuple[Dart, ...]) -> Iterator[Corn
             at += before.length
             if any(dart.at - 0.01 <= at <= dart.at + dart.intake + 0.01 for dart in darts):
                 continue
-        if abs(off) < CHORDS_TURN and before.length < CHORD and after.length < CHORD:
+        short = abs(off) < CHORDS_TURN and before.length < CHORD and after.length < CHORD
+        if short and isinstance(before, Line) and isinstance(after, Line):
             continue  # a curve that was brought in as short chords
         yield Corner(Over.EDGE, off, piece.what, edge.name)
 
@@ -171,7 +173,8 @@ def _over_seam(seam: Seam, pieces: Mapping[What, Piece]) -> Iterator[Corner]:
 
 
 def findings_for(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Finding]:
-    """A sentence for every corner that a cutter would see on an outer piece, and for every dart whose legs differ.
+    """A sentence for every corner that a cutter would see on an outer piece, and for every dart whose legs differ. A
+    facing that has its outer piece's corner is named with it, and one of its own is said too.
 
     A bodice that is only its measured edges has no shape to speak of.
     """
@@ -181,7 +184,13 @@ def findings_for(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Fi
         if what.layer is Layer.OUTER and not any(edge.role is Role.TEMPLATE for edge in piece.edges)
     }
     seams = [s for s in seams if all(stretch.piece in drawn for stretch in s.stretches)]
-    found = [_turns(corner) for corner in corners(drawn, seams) if corner.is_seen]
+    seen = [corner for corner in corners(drawn, seams) if corner.is_seen]
+    facings = [piece for what, piece in pieces.items() if what.layer is Layer.FACING]
+    faced = [corner for piece in facings for corner in _within(piece) if corner.is_seen]
+    copies = {k: [c for c in faced if _is_copy(c, corner)] for k, corner in enumerate(seen)}
+    found = [_turns(corner, copies[k]) for k, corner in enumerate(seen)]
+    copied = {id(corner) for them in copies.values() for corner in them}
+    found += [_turns(corner) for corner in faced if id(corner) not in copied]
     for piece in drawn.values():
         for dart in piece.darts:
             near, far = (leg.length for leg in piece.dart_leg_paths(dart))
@@ -198,10 +207,20 @@ def findings_for(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Fi
     return found
 
 
-def _turns(corner: Corner) -> Finding:
+def _is_copy(corner: Corner, of: Corner) -> bool:
+    """Whether a facing's corner is the one of the outer piece it was cut from."""
+    return corner.what.half is of.what.half and corner.edge == of.edge and abs(corner.off - of.off) < SAME_CORNER
+
+
+SAME_CORNER = 0.5
+"""Corners that differ by less are one and its copy (degrees)."""
+
+
+def _turns(corner: Corner, copies: Iterable[Corner] = ()) -> Finding:
     places = tuple(Place(piece=end.what.name, edge=end.edge) for end in corner.ends) or (
         Place(piece=corner.what.name, edge=corner.edge),
     )
+    places += tuple(Place(piece=copy.what.name, edge=copy.edge) for copy in copies)
     template = {
         Over.SEAM: "The {edge} turns a corner of {off} over the {seam}; draw it on smoothly there before it is cut.",
         Over.CENTRE: "The {edge} of the {piece} is {off} off square at the centre; draw it square there, so that it "

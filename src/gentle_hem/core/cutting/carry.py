@@ -46,6 +46,8 @@ class Below:
     waist_to_knee: float | None = None
     seat: float = 0.0
     """How far the centre comes in below the seat, 5 in below the hip (trade 4.3)."""
+    from_underarm: bool = False
+    """Whether it falls straight from the underarm, past the waist, as a tent does; the waist dart is left out."""
 
 
 def carried_down(piece: Piece, below: Below) -> Piece:
@@ -63,21 +65,25 @@ def carried_down(piece: Piece, below: Below) -> Piece:
     old_foot, corner = waist.path.start, waist.path.end
     x0 = centre.path.start.x  # the original centre line, from which hip and hem are measured
     carried = below.length >= LEAST
-    outer = _side_below(corner, x0, below) if carried else None
+    if below.from_underarm and piece.darts_of("side"):
+        raise CannotMake("there is a dart on the side; move the bust dart elsewhere first")
+    outer = _side_below(corner, x0, below) if carried and not below.from_underarm else None
     level = corner.y - below.length if carried else corner.y
     seat = below.seat if level < corner.y - below.waist_to_hip - BELOW_SEAT - 20 else 0.0
     line = _centre_below(centre.path, x0, corner, below, seat, min(level, old_foot.y) - below.point)
     foot = line.end
-    edge_end = outer.start if outer else corner
+    falls = _falling(side.path.end, x0 + below.hem_width, level) if below.from_underarm else None
+    edge_end = falls.start if falls else outer.start if outer else corner
     bottom = Path.through(foot, edge_end)
     made_darts: list[Dart] = [d for d in piece.darts if d.edge != "waist"]
-    if darts:
+    if darts and not falls:
         bottom, opened = _dart_through(piece, darts[0], bottom, below.dart_length, level)
         made_darts.append(opened)
-    new_side = outer.then(side.path) if outer else side.path
+    new_side = falls or (outer.then(side.path) if outer else side.path)
     shift = outer.length if outer else 0.0
     made_darts = [replace(d, at=d.at + shift) if d.edge == "side" else d for d in made_darts]
-    notches = [replace(n, at=n.at + shift) if n.edge == "side" else n for n in piece.notches if n.edge != "waist"]
+    gone = ("waist", "side") if falls else ("waist",)
+    notches = [replace(n, at=n.at + shift) if n.edge == "side" else n for n in piece.notches if n.edge not in gone]
     if outer:
         notches.append(Notch("side", shift, UNNAMED, double=piece.what.half is not Half.FRONT))
     paths = {"waist": bottom, "side": new_side, centre.name: line}
@@ -115,6 +121,12 @@ def _centre_below(centre: Path, x0: float, corner: Point, below: Below, seat: fl
     if met and level > run.end.y + 1e-6:
         run = run.between(0.0, met[0][0])
     return Path((*centre.segments, *run.segments))
+
+
+def _falling(underarm: Point, out: float, level: float) -> Path:
+    """The side from the hem straight up to the underarm, no longer than it would be hanging straight down (trade 5)."""
+    lean = (Point(out, level) - underarm).unit
+    return Path.of(Line(underarm + lean * (underarm.y - level), underarm))
 
 
 def _level(y: float) -> Path:

@@ -14,7 +14,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from itertools import pairwise
-from math import radians
+from math import radians, sin
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Placement, Point, Segment
@@ -39,8 +39,8 @@ ARM_TURNS = 0.5
 MOST_BESIDE, LEAST_INWARD = 8.0, 0.02
 """How far beside its corner a rounded edge may pass (mm), and how little its arms may be bent for that to matter."""
 
-LET_PASS = 0.02
-"""What rounding a corner may add to an edge (mm)."""
+LET_PASS, LET_PASS_ACROSS = 0.02, 0.15
+"""What rounding a corner may add to an edge or take from it (mm): through the corner, and across it."""
 
 ROUND_CORNER = 2 / 3
 """How far a curve's handles reach towards where its end directions meet: a parabola's."""
@@ -53,6 +53,9 @@ GIVES = frozenset({Role.SIDE, Role.PRINCESS, Role.PANEL, Role.INSIDE_LEG, Role.C
 
 TURNED_OVER = 30.0
 """The end of a curve is turned within so much of it (mm), or a third of it; twice as much where it is bent sharply."""
+
+TURNED_OVER_A_DEGREE = 6.0
+"""An armhole is turned over so much of it for each degree (mm)."""
 
 MOST_TURNED = 25.0
 """An end that would have to be turned further is meant to be as it is (degrees)."""
@@ -201,7 +204,9 @@ def ends_turned(piece: Piece, name: str, more: tuple[float, float]) -> Piece:
     It is turned over as little of it as leaves room for its allowance; the piece as it is where nothing does.
     """
     edge = piece.edge(name)
-    for reach in (TURNED_OVER, 2 * TURNED_OVER):
+    # an armhole is no seam yet, and may be turned over more of it: so it has no hook at the underarm
+    wide = TURNED_OVER_A_DEGREE * max(map(abs, more)) if edge.role is Role.ARMHOLE else 0.0
+    for reach in (max(TURNED_OVER, wide), 2 * TURNED_OVER):
         turned = _kept_long(_turned(piece, edge, more, min(reach, edge.path.length / 3)), edge)
         if _leaves_room(turned.edge(name).path, edge.allowance):
             return turned
@@ -296,7 +301,9 @@ def rounded(piece: Piece, name: str) -> Piece:
         if arm:
             out, rest = _parted(run, _gently_bent(run.segments[0], most))
             assert out is not None
-            for curve, until in zip(_through_corner(arm, out, turns[k - 1]), (along, along + out.length), strict=True):
+            # a side goes through its corner, where a girth is measured; other edges are smoother across theirs
+            curves = _over_corner(arm, out, turns[k - 1], across=edge.role is not Role.SIDE)
+            for curve, until in zip(curves, (along, along + out.length), strict=True):
                 made.append(curve)
                 drawn += curve.length
                 grown.append((until, drawn - until))
@@ -341,17 +348,22 @@ def _smooth_runs(segments: list[Segment]) -> tuple[list[Path], list[float]]:
     return [Path(tuple(run)) for run in runs], turns
 
 
-def _through_corner(into: Path, out: Path, off: float) -> list[Path]:
-    """Two arms of a corner redrawn as curves that meet without one, so little beside it that they stay as long."""
+def _over_corner(into: Path, out: Path, off: float, *, across: bool) -> list[Path]:
+    """Two arms of a corner redrawn as curves that meet without one, so little beside it that they stay as long: through
+    the corner, or ``across`` it.
+    """
     middle = into.arriving.turned(radians(off / 2))
     leave, arrive, long = into.leaving, out.arriving, into.length + out.length
-    place = into.end
+    place, let_pass = into.end, LET_PASS
+    if across:  # as a parabola would: through the corner itself each arm would have to bulge first
+        place += middle.left * (min(into.length, out.length) / 2 * sin(radians(off) / 2))
+        let_pass = LET_PASS_ACROSS
     for _ in range(6):
         curves = [_with_handles(into.start, leave, middle, place), _with_handles(place, middle, arrive, out.end)]
         over = sum(curve.length for curve in curves) - long
         # moved towards both far ends the two become shorter by so much for each mm
         inward = (into.start - place).unit + (out.end - place).unit
-        if abs(over) < LET_PASS or abs(off) < CORNER_TOLERANCE or inward.size < LEAST_INWARD:
+        if abs(over) < let_pass or abs(off) < CORNER_TOLERANCE or inward.size < LEAST_INWARD:
             break  # a corner that is hardly seen makes the edge no longer
         moved = place + inward.unit * (over / inward.size)
         if moved.distance(into.end) > MOST_BESIDE:

@@ -35,15 +35,19 @@ class Gown(LowerPart):
 
     title: ClassVar[str] = "Gown cut in one"
     sentences: ClassVar[tuple[str, ...]] = (
-        "Cut in one with the bodice, {length} below the waist, hip ease {hip_ease}, the back quarter "
-        "{hip_shift} wider, "
-        "hem {hem}.",
+        "Cut in one with the bodice, {length} below the waist, its sides {sides}, hip ease {hip_ease}, the back "
+        "quarter {hip_shift} wider, hem {hem}.",
         "At the knee it is {knee}[knee=shaped: and comes in {knee_in} at each side]; the hem comes in {hem_in} at each "
-        "side; the seat "
-        "comes in {seat} behind.",
+        "side; the seat comes in {seat} behind.",
     )
     words: ClassVar[dict[str, Word]] = {
         "length": length("length below the waist"),
+        "sides": choice(
+            "sides",
+            ("shaped", "shaped to the figure"),
+            ("underarm", "falling straight from the underarm"),
+            help="From the underarm it is a tent: the waist darts are left out, and the hem says how wide it falls.",
+        ),
         "hip_ease": length("ease at the hip"),
         "hip_shift": length(
             "back wider than front, each quarter", presets=((0.0, "both the same"), (inches(1), "1 in")), nothing="no"
@@ -64,6 +68,7 @@ class Gown(LowerPart):
     hip_ease: HipEase = Field(inches(2), description="Ease round the whole hip.")
     hip_shift: Annotated[Length, between(-60, 60)] = Field(0.0, description="Back quarter wider, front narrower.")
     hem: HemAllowance = Field(30.0, description="Hem allowance.")
+    sides: Literal["shaped", "underarm"] = "shaped"
     knee: Literal["plain", "shaped"] = "plain"
     knee_in: Annotated[Length, between(-100, 120)] = Field(inches(1), description="Hip quarter less this at the knee.")
     hem_in: Annotated[Length, between(-600, 150)] = Field(inches(0.5), description="Hip quarter less this at the hem.")
@@ -76,11 +81,11 @@ class Gown(LowerPart):
         hip, drop, knee = (measures.take(key) for key in ("hip_girth", "waist_to_hip", "waist_to_knee"))
         shift = -self.hip_shift if is_front else self.hip_shift
         width = (hip + self.hip_ease) / 4 + shift
-        shaped = self.knee == "shaped"
+        shaped = self.knee == "shaped" and self.sides == "shaped"
         return Below(
             self.length, drop, width, max(width - self.hem_in, 30.0), max(drop - DART_ABOVE_HIP[is_front], 40.0),
             knee_width=max(width - self.knee_in, 30.0) if shaped else None, waist_to_knee=knee if shaped else None,
-            seat=0.0 if is_front else self.seat,
+            seat=0.0 if is_front else self.seat, from_underarm=self.sides == "underarm",
         )  # fmt: skip
 
     def make_up(self, host: Host, notes: Workings) -> LowerMade:

@@ -27,8 +27,19 @@ from gentle_hem.core.what import UNNAMED, Half, Panel, Sign, What
 OVER_BUST_EASE = 6.0
 """A princess seam may be eased by up to 6 mm over the bust, common practice (trade 9.1)."""
 
-ROUNDED = 45.0
-"""How far above and below the bust point a princess line is rounded (mm)."""
+ROUNDED, LEAST_ROUNDED, MOST_ROUNDED = 45.0, 25.0, 90.0
+"""How far above and below the bust point a princess line is rounded (mm): on a usual figure, and at least and most."""
+
+
+def rounded_by_cup(bust: float | None, under_bust: float | None) -> float:
+    """How far a princess line is rounded over the bust, mm: a third of what the bust is more than below it.
+
+    From memory: a small bust is a short, sharp curve and a full one a long, gentle one. A usual figure's where either
+    was not measured.
+    """
+    if bust is None or under_bust is None:
+        return ROUNDED
+    return min(max((bust - under_bust) / 3, LEAST_ROUNDED), MOST_ROUNDED)
 
 
 class PrincessFrom(StrEnum):
@@ -45,14 +56,16 @@ INTO_SEAM = Sign("princess", Half.FRONT, shaping=True)
 SHARE_OF_EDGE = {"shoulder": 0.5, "neckline": 0.5, "armhole": 0.5}
 
 
-def princess(table: Styling, what: What, start: PrincessFrom, corner: Sign) -> None:
-    """Cut a half from ``start`` through the bust point (or the back dart) to its waist dart.
+def princess(table: Styling, what: What, start: PrincessFrom, corner: Sign, rounded: float = ROUNDED) -> None:
+    """Cut a half from ``start`` through the bust point (or the back dart) to its waist dart, ``rounded`` so far above
+    and below it (mm).
 
     Any other dart of the half is turned into the seam first, so both darts disappear in it.
     """
     piece = table.pieces[what]
     is_front = what.half is Half.FRONT
-    made = _cut_princess(_facing_left(piece, is_front), str(start), is_front, table.allowances.of(Role.PRINCESS))
+    allowance = table.allowances.of(Role.PRINCESS)
+    made = _cut_princess(_facing_left(piece, is_front), str(start), is_front, allowance, rounded)
     earlier, later, order = made.earlier, made.later, made.order
     if not is_front:
         earlier, later = _facing_left(earlier, False), _facing_left(later, False)
@@ -71,7 +84,7 @@ def _facing_left(piece: Piece, is_front: bool) -> Piece:
     return piece if is_front else mirrored(piece)
 
 
-def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float) -> Split:
+def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float, rounded: float) -> Split:
     waist = piece.darts_of("waist")
     if not waist:
         raise CannotMake("there is no waist dart for it to run into")
@@ -99,8 +112,8 @@ def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float) ->
         # the back shoulder dart ends above the waist dart's point; the seam runs on from one to the other
         high = next(d for d in piece.darts if d.edge == start).apex
     # anticlockwise: waist … side … armhole … start … neckline … centre; waist mouth first, start mouth last
-    outer = _line_down(first_at, high, low, far.start, far)
-    inner = _line_down(first_to, high, low, near.start, near)
+    outer = _line_down(first_at, high, low, far.start, far, rounded)
+    inner = _line_down(first_to, high, low, near.start, near, rounded)
     made = split(
         piece, waist_mouth, mouth, earlier_line=outer, later_line=inner.reversed(),
         parts=(piece.what.as_panel(Panel.SIDE), piece.what.as_panel(Panel.CENTRE)), edge_name="princess",
@@ -117,13 +130,13 @@ def _clear(piece: Piece, edge: str) -> float:
     return at
 
 
-def _line_down(start: Point, high: Point, low: Point, end: Point, leg: Path) -> Path:
+def _line_down(start: Point, high: Point, low: Point, end: Point, leg: Path, rounded: float) -> Path:
     """One side of a princess seam from the top edge to the waist, rounded over the bust, along the dart's leg."""
     bends = [segment.end for segment in leg.segments[:-1]]
     places = [*reversed(bends), end]
     foot = places[0]
     above, below = high.distance(start), low.distance(foot)
-    up, down = min(ROUNDED, 0.45 * above), min(ROUNDED, 0.45 * below)
+    up, down = min(rounded, 0.45 * above), min(rounded, 0.45 * below)
     enter = high + (start - high).unit * up
     leave = low + (foot - low).unit * down
     middle = high.towards(low, 0.5)

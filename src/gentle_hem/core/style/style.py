@@ -38,7 +38,15 @@ from gentle_hem.core.style.fronts import (
     with_keyhole,
 )
 from gentle_hem.core.style.neckline import Neckline, with_neckline
-from gentle_hem.core.style.panels import PrincessFrom, cut_under_bust, midriff_joined, princess, yoke
+from gentle_hem.core.style.panels import (
+    ROUNDED,
+    PrincessFrom,
+    cut_under_bust,
+    midriff_joined,
+    princess,
+    rounded_by_cup,
+    yoke,
+)
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.tops import Top, draw_top, sew_straps, straps
 from gentle_hem.core.style.words import DartPlace, Panels, Style
@@ -52,6 +60,7 @@ from gentle_hem.core.what import (
     Layer,
     Panel,
     Sign,
+    What,
 )
 from gentle_hem.core.workings import Workings
 
@@ -195,7 +204,7 @@ class _Styled:
             if start is not PrincessFrom.NONE:
                 table.attempt(
                     corner, f"panels.{half.half}_princess",
-                    lambda w=half, s=start, c=corner: princess(table, w, s, c),  # type: ignore[misc]
+                    lambda w=half, s=start, c=corner: princess(table, w, s, c, self._cup(w)),  # type: ignore[misc]
                 )  # fmt: skip
         if style.straps != "none":
             sew_straps(table, style.strap_width)
@@ -205,6 +214,12 @@ class _Styled:
             table.put(pointed_at_both_ends(piece))
         table.true()
         return table.made()
+
+    def _cup(self, what: What) -> float:
+        """How far a princess line of a half is rounded over the bust, or over the shoulder blade."""
+        if what.half is Half.BACK:
+            return ROUNDED
+        return rounded_by_cup(self.figure.get("bust_girth"), self.figure.get("under_bust_girth"))
 
     def _carry(self, carry: Callable[[Piece], Below]) -> None:
         table, halves = self.table, (self.table.front, self.table.back)

@@ -17,7 +17,7 @@ from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
 from gentle_hem.core.parts import Allowances, BodiceMade, EdgeAbove
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run, Seam, Stretch
+from gentle_hem.core.seams import Run, Seam, Stretch, with_pairs
 from gentle_hem.core.what import UNNAMED, Half, Section, Sign, What
 
 
@@ -83,9 +83,9 @@ class Styling:
             flat = self.pieces | {piece.what: piece for piece in self.unspread}
             there = {(piece.what, edge.name) for piece in flat.values() for edge in piece.edges}
             seams = [s for s in self.seams if all((x.piece, x.edge) in there for x in s.stretches)]
-            as_flat, _ = true.trued(flat, seams)
+            as_flat, _ = true.trued(flat, with_pairs(seams, flat.values()))
             self.unspread = tuple(as_flat[piece.what] for piece in self.unspread)
-        self.pieces, _ = true.trued(self.pieces, self.seams)
+        self.pieces, _ = true.trued(self.pieces, with_pairs(self.seams, self.pieces.values()))
 
     def put(self, piece: Piece) -> None:
         """A piece redrawn, or a new one laid beside the others."""

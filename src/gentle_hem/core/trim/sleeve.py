@@ -39,8 +39,8 @@ FLATTEST, LEAST_CAP, MOST_CAP = 20.0, 30.0, 0.9
 ABOVE, FRONT_BELOW, BACK_BELOW = inches(0.5), inches(0.75), inches(0.375)
 """The cap curve lies ½ in above its slanted line in the upper half, ⅜-¾ in below in the lower: common practice."""
 
-STEEPER = 0.3
-"""By how much more than the slanted line a cap rises half-way: by 3 in 10, so that it turns once on each side."""
+STEEPER = (0.3, 0.4, 0.5, 0.65, 0.8)
+"""By how much more than the slanted line a cap rises half-way: by 3 in 10, or as much as it takes to turn but once."""
 
 LONGEST_HANDLE = 0.55
 """The handles of a cap's curves reach over so much of the chord, or they would turn back."""
@@ -287,9 +287,12 @@ class _Cap:
         middle = under + along * (size * 0.5)
         leave, arrive = Point(-1, 0.12).unit, Point(-1, 0)
         # through the middle it rises more steeply than the slanted line, so that it turns once there and nowhere else
-        through = (along + out * STEEPER).unit
-        lower = _bowed(under, leave, through, middle, -out, below)
-        upper = _bowed(middle, through, arrive, top, out, ABOVE * scale)
+        for steeper in STEEPER:
+            through = (along + out * steeper).unit
+            lower = _bowed(under, leave, through, middle, -out, below)
+            upper = _bowed(middle, through, arrive, top, out, ABOVE * scale)
+            if lower.bend(1) <= 0 <= upper.bend(0):
+                break
         return Path.of(lower, upper)
 
     def front_path(self) -> Path:
