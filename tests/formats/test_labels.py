@@ -3,6 +3,7 @@
 Measured on the drawn files: pdfium draws the pages of a PDF, svgelements and shapely measure an SVG.
 """
 
+import io
 import re
 from datetime import date
 from itertools import pairwise
@@ -10,6 +11,7 @@ from pathlib import Path as File
 from xml.etree import ElementTree
 
 import numpy as np
+import pdfplumber
 import pypdfium2
 import pytest
 import svgelements
@@ -196,6 +198,22 @@ def test_nothing_is_printed_near_the_edge_of_the_paper(paper):
         white = round(5 * SCALE) - 1
         for side in (page[:white], page[-white:], page[:, :white], page[:, -white:]):
             assert side.min() > 200
+
+
+@pytest.mark.parametrize("name", TAPED)
+def test_the_map_of_the_pages_lies_clear_of_the_test_square(name):
+    """External: pdfplumber finds every page's frame on the first page above the 100 mm square and inside the paper."""
+    recipe = Recipe.model_validate_json(next(p for p in EXAMPLES if p.name.startswith(name)).read_text())
+    content = FILE_WRITERS["pattern.pdf"](Order(recipe, make_up(recipe)))
+    with pdfplumber.open(io.BytesIO(content)) as pdf:
+        page, count = pdf.pages[0], len(pdf.pages) - 1
+        hundred = 100 * 72 / 25.4
+        [square] = [r for r in page.rects if abs(r["width"] - hundred) < 0.1 and abs(r["height"] - hundred) < 0.1]
+        frames = [r for r in page.rects if r is not square]
+        assert len(frames) >= count, "a straight band is a rectangle too"
+        for frame in frames:
+            assert frame["bottom"] <= square["top"] + 0.1
+            assert frame["x1"] <= float(page.width) - 9 * 72 / 25.4
 
 
 def test_no_page_with_only_words_is_dropped():

@@ -232,7 +232,10 @@ class Piece:
     bust_point: Point | None = None
     """Where the bust is fullest, on the front of a drafted bodice; darts are pivoted about it."""
 
-    KEEPS: ClassVar = {"seam_line": frozenset({"edges"}), "cut_line": frozenset({"edges", "darts"})}
+    KEEPS: ClassVar = {
+        "seam_line": frozenset({"edges"}), "cut_line": frozenset({"edges", "darts"}),
+        "corners": frozenset({"what", "edges", "darts", "on_fold"}),
+    }  # fmt: skip
     """What is worked out once, and what it is worked out from."""
 
     def __post_init__(self) -> None:

@@ -91,7 +91,19 @@ def corners(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Corner]
     return found
 
 
-def _within(piece: Piece) -> Iterator[Corner]:
+def _within(piece: Piece) -> tuple[Corner, ...]:
+    """The corners within a piece, kept with it: truing and walking both ask for them."""
+    found: tuple[Corner, ...] | None = piece.__dict__.get(KEPT)
+    if found is None:
+        found = piece.__dict__[KEPT] = tuple(_looked_within(piece))
+    return found
+
+
+KEPT = "corners"
+"""Under which name a piece keeps its corners; ``Piece.KEEPS`` says for how long."""
+
+
+def _looked_within(piece: Piece) -> Iterator[Corner]:
     for edge in piece.edges:
         darts = piece.darts_of(edge.name)
         if edge.role in SMOOTH and not edge.pointed:

@@ -213,8 +213,11 @@ def _draw_map(
     _draw_test_marks(canvas, MARGIN + 3, MARGIN + 12)
 
     room_bottom = MARGIN + SQUARE + 22
-    shrink = min((page_width - 2 * MARGIN) / whole[0], max(20.0, list_bottom - room_bottom) / whole[1])
-    put = Placement.scale(shrink).then(Placement.shift(Point(MARGIN, room_bottom)))
+    # the last pages reach beyond the sheet, and are on the map as well
+    right = max(whole[0], *(tile.left + field_width for tile in tiles))
+    bottom = min(0.0, *(tile.top - field_height for tile in tiles))
+    shrink = min((page_width - 2 * MARGIN) / right, max(20.0, list_bottom - room_bottom) / (whole[1] - bottom))
+    put = Placement.scale(shrink).then(Placement.shift(Point(MARGIN, room_bottom - bottom * shrink)))
     canvas.setLineWidth(0.2)
     for item in drawn:
         _ink_path(canvas, item.piece.cut_line.placed(item.placement).placed(put), closed=True)
