@@ -97,20 +97,20 @@ class Contour(RecipePart):
     def draw(self, table: Styling, figure: Figure, notes: Workings) -> None:
         """Draw every contour that is asked for on the block's front and back."""
         if self.zip_taken or self.zip_drop:
-            table.attempt("back zip contour", "contour.zip_taken", lambda: self._zip(table, notes))
+            table.style("back zip contour", "contour.zip_taken", lambda: self._zip(table, notes))
         for edge, amount, at in (("neckline", self.neckline, 0.5), ("armhole", self.armhole, 0.45)):
             if amount:
-                table.attempt(
+                table.style(
                     f"pinch at the {edge}", f"contour.{edge}",
                     lambda e=edge, a=amount, s=at: table.redraw(table.front, lambda p: pinched(p, e, s, a)),  # type: ignore[misc]
                 )  # fmt: skip
         if self.centre:
-            table.attempt(
+            table.style(
                 "pinch at the centre", "contour.centre",
                 lambda: table.redraw(table.front, lambda p: centre_pinched(p, self.centre)),
             )  # fmt: skip
         if self.under_bust == "close":
-            table.attempt("hollow under the bust", "contour.under_bust", lambda: self._under_bust(table, figure, notes))
+            table.style("hollow under the bust", "contour.under_bust", lambda: self._under_bust(table, figure, notes))
 
     def _zip(self, table: Styling, notes: Workings) -> None:
         back = table.pieces[table.back]

@@ -116,7 +116,7 @@ def style_bodice(
         )
     return _Styled(
         style, panels, contour, figure, notes.about("bodice"),
-        Styling(bodice, allowances, bodice.pieces[0].what.section, usual=USUAL),
+        Styling.of(bodice, allowances, bodice.pieces[0].what.section, USUAL),
     ).made(carry)  # fmt: skip
 
 
@@ -172,28 +172,28 @@ class _Styled:
             )  # fmt: skip
         elif style.top is not Top.SHOULDERS:
             words = {Top.HALTER: "halter", Top.ONE_SHOULDER: "one-shoulder top", Top.OFF_SHOULDER: "off-shoulder top"}
-            table.attempt(
+            table.style(
                 words.get(style.top, "strapless top"), "style.top",
                 lambda: draw_top(table, style.top, style.top_taken, style.strap_width),
             )  # fmt: skip
             if style.facing == "faced" and table.top_is_bare:
-                table.attempt("facing of the top", "style.facing", lambda: top_facings(table, style.facing_width))
+                table.style("facing of the top", "style.facing", lambda: top_facings(table, style.facing_width))
         if style.straps != "none":
-            table.attempt(
+            table.style(
                 "straps", "style.straps",
                 lambda: straps(table, style.straps, style.strap_width, table.allowances.panel, block),
             )  # fmt: skip
         if style.keyhole == "keyhole":
-            table.attempt("keyhole", "style.keyhole", self._keyhole)
+            table.style("keyhole", "style.keyhole", self._keyhole)
         if carry is not None:
-            table.attempt("part below the waist", "lower.length", lambda: self._carry(carry))
+            table.style("part below the waist", "lower.length", lambda: self._carry(carry))
         else:
             self._ends()
         if panels.twist:
-            table.attempt("twist", "panels.twist", self._twist)
+            table.style("twist", "panels.twist", self._twist)
         for half, depth in ((table.front, panels.front_yoke), (table.back, panels.back_yoke)):
             if depth:
-                table.attempt(
+                table.style(
                     f"{half.half} yoke",
                     f"panels.{half.half}_yoke",
                     lambda w=half, d=depth: yoke(table, w, d),  # type: ignore[misc]
@@ -202,14 +202,14 @@ class _Styled:
             (table.front, panels.front_princess, FRONT_PRINCESS), (table.back, panels.back_princess, BACK_PRINCESS)
         ):  # fmt: skip
             if start is not PrincessFrom.NONE:
-                table.attempt(
+                table.style(
                     corner, f"panels.{half.half}_princess",
                     lambda w=half, s=start, c=corner: princess(table, w, s, c, self._cup(w)),  # type: ignore[misc]
                 )  # fmt: skip
         if style.straps != "none":
             sew_straps(table, style.strap_width)
         if panels.stand:
-            table.attempt("button stand", "panels.stand", self._stand)
+            table.style("button stand", "panels.stand", self._stand)
         for piece in list(table.pieces.values()):
             table.put(pointed_at_both_ends(piece))
         table.true()
@@ -244,11 +244,11 @@ class _Styled:
     def _ends(self) -> None:
         table, panels = self.table, self.panels
         if panels.ends == "basque":
-            table.attempt("basque", "panels.ends", self._basque)
+            table.style("basque", "panels.ends", self._basque)
         elif panels.ends == "dropped":
-            table.attempt("dropped waist", "panels.ends", self._drop)
+            table.style("dropped waist", "panels.ends", self._drop)
         elif panels.ends in ("under_bust", "midriff"):
-            table.attempt("line under the bust", "panels.ends", self._under_bust)
+            table.style("line under the bust", "panels.ends", self._under_bust)
 
     def _basque(self) -> None:
         self.table.redraw(self.table.front, lambda p: pointed_waist(p, self.panels.depth))
@@ -321,14 +321,14 @@ class _Styled:
     def _darts(self) -> None:
         style, table = self.style, self.table
         if style.bust_dart == "merged":
-            table.attempt("merged dart", "style.bust_dart", self._merge)
+            table.style("merged dart", "style.bust_dart", self._merge)
         else:
             table.put(self._dart(table.pieces[table.front], BUST_DART, style.bust_dart))
         table.put(self._dart(table.pieces[table.front], FRONT_DART, style.waist_dart))
         if style.narrower:
-            table.attempt("narrower dart", "style.narrower", lambda: self._on_waist_dart(narrowed, style.narrower))
+            table.style("narrower dart", "style.narrower", lambda: self._on_waist_dart(narrowed, style.narrower))
         if style.dart_short is not None:
-            table.attempt("shorter dart", "style.dart_short", lambda: self._on_waist_dart(shortened, style.dart_short))
+            table.style("shorter dart", "style.dart_short", lambda: self._on_waist_dart(shortened, style.dart_short))
         if style.stitched == "pleat":
             for what in (table.front, table.back):
                 table.redraw(what, _pleated)
