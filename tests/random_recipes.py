@@ -22,6 +22,7 @@ from gentle_hem.core.estimates import RULES, SIZE_TABLE
 from gentle_hem.core.figure import MEASURES
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.steps import STEPS
 from gentle_hem.core.trim import TRIMS
 
 MOODS = ("plain", "plausible", "extreme")
@@ -44,17 +45,25 @@ def random_recipe(seed: int, mood: str, own: dict[str, Any] | None = None) -> Re
     for name in ("contour", "style", "panels", "join", "finish", "allowances", "opening"):
         if draw.random() < 0.75:
             data[name] = a_part(draw, Recipe.model_fields[name].annotation, mood)
+    taken = random.Random(f"steps {mood} {seed}")  # drawn on its own, so that a seed's other parts stay as they are
+    if taken.random() < 0.4:
+        data["steps"] = some_steps(taken, mood, 4)
     while True:
         try:
             return Recipe.model_validate(data)
         except ValidationError as refused:  # a pair of words that do not go together: the part is put back to usual
             where = refused.errors()[0]["loc"]
-            if where[0] == "trims":
-                data["trims"].pop(int(where[1]))
+            if where[0] in ("trims", "steps"):
+                data[str(where[0])].pop(int(where[1]))
             elif where[0] in ("bodice", "lower"):
                 data[where[0]] = {**BODICE} if where[0] == "bodice" else {"kind": "circle"}
             else:
                 data.pop(where[0])
+
+
+def some_steps(draw: random.Random, mood: str, most: int) -> list[dict[str, Any]]:
+    """Steps of any kind, in any order."""
+    return [a_part(draw, draw.choice(STEPS), mood) for _ in range(draw.randint(1, most))]
 
 
 def a_part(draw: random.Random, kind: Any, mood: str) -> dict[str, Any]:

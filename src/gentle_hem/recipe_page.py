@@ -13,6 +13,7 @@ from gentle_hem.core.finish import Finish
 from gentle_hem.core.fit import JoinPlan
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.parts import Allowances, Opening, RecipePart
+from gentle_hem.core.steps import STEPS
 from gentle_hem.core.style.contour import Contour
 from gentle_hem.core.style.words import Panels, Style
 from gentle_hem.core.trim import TRIMS
@@ -32,6 +33,7 @@ Anything unknown, unreadable or out of range is refused with a sentence naming t
 | `figure` | `name`, `taken_on`, `measures` by key, `second` readings by key, `rules` that estimate what is missing |
 | `bodice` | one of the bodices below, by its `kind`; required |
 | `contour`, `style`, `panels` | what is done to a drafted bodice |
+| `steps` | a list of what is done to the pieces, in order: each names its `part`, the halves it is `on`, and edges |
 | `band` | what lies between bodice and lower part, by its `kind` |
 | `lower` | one of the lower parts below, by its `kind`; required |
 | `join` | how the waist seam is meant to meet |
@@ -54,6 +56,7 @@ def recipe_page() -> str:
     for title, kinds in (
         ("Bodices", BODICES),
         ("Style", (Contour, Style, Panels)),
+        ("Steps", STEPS),
         ("Bands", BANDS),
         ("Lower parts", LOWER_PARTS),
         ("Waist seam, finish and the rest", (JoinPlan, Finish, Allowances, Opening)),

@@ -44,6 +44,7 @@ from gentle_hem.core.start import (
     band_choices,
     bodice_choices,
     lower_choices,
+    step_choices,
     trim_choices,
 )
 from gentle_hem.core.units import Said, Tape, format_length, tape
@@ -94,6 +95,7 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
         lowers=_choices(lower_choices(recipe)),
         bands=_choices(band_choices(recipe)),
         allowances=_choices(allowance_choices(recipe)),
+        steps=STEPS_OUT,
         trims=TRIMS_OUT,
     )
 
@@ -103,6 +105,7 @@ def _choices(parts: list[PartChoice]) -> list[PartChoiceOut]:
 
 
 TRIMS_OUT = _choices(trim_choices())
+STEPS_OUT = _choices(step_choices())
 
 
 def _draft(steps: tuple[Step, ...], unit: Tape) -> DraftOut | None:

@@ -236,4 +236,5 @@ class ScreenOut(BaseModel):
     lowers: list[PartChoiceOut]
     bands: list[PartChoiceOut]
     allowances: list[PartChoiceOut]
+    steps: list[PartChoiceOut]
     trims: list[PartChoiceOut]

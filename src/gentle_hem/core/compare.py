@@ -55,9 +55,8 @@ def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
     """
     if isinstance(recipe.bodice, UNDRAFTED) or isinstance(other, UNDRAFTED):
         raise ValueError("This bodice has no draft to compare; choose two schools.")
-    plain = recipe.model_copy(
-        update={**{name: type(getattr(recipe, name))() for name in STYLES}, "lower": CircleSkirt(), "trims": ()}
-    )
+    unstyled = {name: type(getattr(recipe, name))() for name in STYLES}
+    plain = recipe.model_copy(update={**unstyled, "lower": CircleSkirt(), "trims": (), "steps": ()})
     mine, theirs = make_up(plain), make_up(plain.model_copy(update={"bodice": other}))
     halves = tuple((_half(mine, half), _half(theirs, half)) for half in Half)
     rows = [

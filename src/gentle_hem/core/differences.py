@@ -34,10 +34,11 @@ def differences(before: Recipe, after: Recipe, said: Said) -> list[Difference]:
     found: list[Difference] = []
     for where in PLACES:
         found += _part(where, getattr(before, where), getattr(after, where), said)
-    for k in range(max(len(before.trims), len(after.trims))):
-        mine = before.trims[k] if k < len(before.trims) else None
-        theirs = after.trims[k] if k < len(after.trims) else None
-        found += _part(f"trims.{k}", mine, theirs, said)
+    for name in ("steps", "trims"):
+        ours, others = getattr(before, name), getattr(after, name)
+        for k in range(max(len(ours), len(others))):
+            mine, theirs = (parts[k] if k < len(parts) else None for parts in (ours, others))
+            found += _part(f"{name}.{k}", mine, theirs, said)
     for name, label in (("name", "name"), ("unit", "unit"), ("remarks", "remarks")):
         mine, theirs = getattr(before, name), getattr(after, name)
         if mine != theirs:

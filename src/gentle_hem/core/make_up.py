@@ -21,6 +21,7 @@ from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.carry import as_hem
+from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import USUAL_BUST, from_size
 from gentle_hem.core.fault import fault
@@ -36,6 +37,7 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, with_pairs
 from gentle_hem.core.sound import sound, too_large
+from gentle_hem.core.steps.base import take
 from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.walk import WAIST_SEAM, Walked, findings_for, walk
@@ -114,7 +116,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         block = block.in_section(Section.GOWN)
     bodice = style_bodice(
         block, recipe.figure, recipe.allowances, notes, recipe.style, recipe.panels, recipe.contour,
-        (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None,
+        (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None, recipe.steps,
     )  # fmt: skip
     assert bodice.edge is not None
     told.draft = bodice.draft
@@ -182,6 +184,7 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
                 )
             ]
         )  # fmt: skip
+    lower = _stepped(lower, recipe)
     trued, slid = true.trued({piece.what: piece for piece in lower.pieces}, with_pairs(lower.seams, lower.pieces))
     lower = replace(lower, pieces=tuple(trued.values())).also([move.said() for move in slid])
     seam = _waist_seam(dress.with_pieces(lower.pieces), recipe, above, lower)
@@ -209,6 +212,22 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
     words = recipe.bodice.waist_words() if band is None else {}
     ways = remedies(walked, recipe.join, recipe.lower.remedies(walked), lower.pin, words, side_ends(lower))
     return replace(dress, remedies={**dress.remedies, seam.name: ways})
+
+
+def _stepped(lower: LowerMade, recipe: Recipe) -> LowerMade:
+    """The lower part with the recipe's steps done to it."""
+    if not any(step.part == "lower" for step in recipe.steps):
+        return lower
+    table = Table(
+        recipe.allowances, {piece.what: piece for piece in lower.pieces}, list(lower.seams),
+        {"waist": lower.waist, "hem": lower.hem},
+    )  # fmt: skip
+    take(recipe.steps, ("lower",), table)
+    made = replace(
+        lower, pieces=tuple(table.pieces.values()), seams=tuple(table.seams), waist=table.runs["waist"],
+        hem=table.runs["hem"],
+    )  # fmt: skip
+    return made.also(table.findings)
 
 
 def _buttoned_down(dress: Dressed, recipe: Recipe) -> Dressed:

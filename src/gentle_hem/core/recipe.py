@@ -3,6 +3,7 @@
     figure      whose measures
     bodice      measured edges, a drafted block, …
     style       neckline, where the darts lie, facings
+    steps       what is done to the pieces, one thing after another
     lower       circle skirt, …
     join        how the two are meant to meet
     allowances  per kind of edge
@@ -34,6 +35,8 @@ from gentle_hem.core.names import GivenName, KeptText
 from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart
 from gentle_hem.core.refusals import field_path, sentence
 from gentle_hem.core.sentences import SpokenPart, say_part
+from gentle_hem.core.steps import STEPS
+from gentle_hem.core.steps.base import PatternStep
 from gentle_hem.core.style.contour import Contour
 from gentle_hem.core.style.words import Panels, Style
 from gentle_hem.core.trim import TRIMS
@@ -46,11 +49,13 @@ if TYPE_CHECKING:
     AnyBand = Band
     AnyLower = LowerPart
     AnyTrim = Trim
+    AnyStep = PatternStep
 else:
     AnyBodice = Annotated[reduce(or_, BODICES), Field(discriminator="kind")]
     AnyBand = Annotated[reduce(or_, BANDS), Field(discriminator="kind")]
     AnyLower = Annotated[reduce(or_, LOWER_PARTS), Field(discriminator="kind")]
     AnyTrim = Annotated[reduce(or_, TRIMS), Field(discriminator="kind")]
+    AnyStep = Annotated[reduce(or_, STEPS), Field(discriminator="kind")]
 
 
 class Recipe(RecipePart):
@@ -65,6 +70,7 @@ class Recipe(RecipePart):
     contour: Contour = Field(default_factory=Contour)
     style: Style = Field(default_factory=Style)
     panels: Panels = Field(default_factory=Panels)
+    steps: tuple[AnyStep, ...] = Field((), max_length=40, description="What is done to the pieces, in order.")
     band: AnyBand = Field(default_factory=NoBand)
     lower: AnyLower
     join: JoinPlan = Field(default_factory=JoinPlan)
@@ -102,7 +108,7 @@ PLACES = (
     "figure", "bodice", "contour", "style", "panels", "band", "lower", "join", "finish", "cloths", "opening",
     "allowances",
 )  # fmt: skip
-"""The parts of a recipe in the order of the trade; what is added comes after the join."""
+"""The parts of a recipe in the order of the trade; steps come after the panels, what is added after the join."""
 
 STYLES = ("contour", "style", "panels")
 """The parts that need a drafted bodice."""
@@ -110,8 +116,12 @@ STYLES = ("contour", "style", "panels")
 
 def spoken_parts(recipe: Recipe, unit: Said) -> list[SpokenPart]:
     """The whole recipe said aloud, part by part, in the order of the trade."""
-    trims = [f"trims.{k}" for k in range(len(recipe.trims))]
-    places = [*PLACES[: PLACES.index("join") + 1], *trims, *PLACES[PLACES.index("join") + 1 :]]
+    listed = {"panels": "steps", "join": "trims"}
+    places: list[str] = []
+    for name in PLACES:
+        places.append(name)
+        if name in listed:
+            places += [f"{listed[name]}.{k}" for k in range(len(getattr(recipe, listed[name])))]
     unstyled = {name for name in STYLES if getattr(recipe, name) == type(getattr(recipe, name))()}
     silent = unstyled if isinstance(recipe.bodice, UNDRAWN) else set()
     if isinstance(recipe.lower, Gown) and not isinstance(recipe.bodice, UNDRAWN):

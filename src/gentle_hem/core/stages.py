@@ -20,6 +20,7 @@ STAGES: dict[str, Stage] = {
     "style": "bodice",
     "contour": "bodice",
     "panels": "bodice",
+    "steps": "bodice",
     "lower": "lower",
     "join": "join",
 }

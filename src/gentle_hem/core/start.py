@@ -17,6 +17,7 @@ from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.lower.peplum import Peplum
 from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES, BodicePart, RecipePart
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.steps import STEPS
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.units import Unit, inches
 from gentle_hem.core.what import SIDE_SEAM, Half
@@ -89,6 +90,11 @@ def allowance_choices(recipe: Recipe) -> list[PartChoice]:
 def trim_choices() -> list[PartChoice]:
     """Everything that can be added, as it would begin."""
     return [(str(kind.model_fields["kind"].default), kind.title, kind()) for kind in TRIMS]
+
+
+def step_choices() -> list[PartChoice]:
+    """Everything that can be done to the pieces, as it would begin."""
+    return [(str(kind.model_fields["kind"].default), kind.title, kind()) for kind in STEPS]
 
 
 def _as_measured(garment: Garment) -> MeasuredBodice:

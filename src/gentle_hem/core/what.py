@@ -201,7 +201,7 @@ def _called(what: What) -> str:
     panel, section = what.panel, what.section.value
     if panel in OF_ITS_OWN:
         name = OF_ITS_OWN[panel]
-    elif panel in (Panel.YOKE, Panel.MIDRIFF):
+    elif panel in (Panel.YOKE, Panel.MIDRIFF) and what.section.is_upper:
         name = f"{half} {panel}"
     elif panel in (Panel.NECK, Panel.TOP):
         name = f"{half} {panel} facing"

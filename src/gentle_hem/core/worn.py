@@ -9,7 +9,7 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.geometry import Line, Point
 from gentle_hem.core.parts import BodiceMade
 from gentle_hem.core.pattern import Piece, Role
-from gentle_hem.core.what import Half, Section
+from gentle_hem.core.what import Half, Section, What
 from gentle_hem.core.workings import Workings
 from gentle_hem.core.workroom import Dressed
 
@@ -72,10 +72,22 @@ def _hip(dress: Dressed, block: BodiceMade) -> float | None:
         tops = [(dress.pieces[s.piece], dress.pieces[s.piece].edge(s.edge).path.box) for s in dress.lower.stretches]
         if any(box[3] - box[1] > LEVEL_WAIST for _, box in tops):
             return None
+        level = max(box[3] for _, box in tops) - (drop - dress.above.level)
         widths = [_across(piece, box[3] - (drop - dress.above.level)) for piece, box in tops]
+        # a part that is cut across has pieces at the hip that do not reach the waist
+        known = {piece.what for piece, _ in tops}
+        below = [p for what, p in dress.pieces.items() if what not in known and _belongs(what, known)]
+        more = [width for piece in below if (width := _across(piece, level)) is not None]
+        if more:
+            return 2 * (sum(width for width in widths if width is not None) + sum(more))
     if not widths or any(width is None for width in widths):
         return None
     return 2 * sum(width for width in widths if width is not None)
+
+
+def _belongs(what: What, others: Iterable[What]) -> bool:
+    """Whether a piece is another panel of the same half of a part."""
+    return any(what.section is o.section and what.half is o.half and what.layer is o.layer for o in others)
 
 
 def _across(piece: Piece, level: float) -> float | None:

@@ -1394,6 +1394,8 @@ export interface components {
             /** Sentences */
             sentences: components["schemas"]["SentencePartOut"][];
             sheet: components["schemas"]["SheetOut"];
+            /** Steps */
+            steps: components["schemas"]["PartChoiceOut"][];
             /** Trims */
             trims: components["schemas"]["PartChoiceOut"][];
             unit: components["schemas"]["Unit"];

@@ -6,7 +6,7 @@ import { answer, api, type Commission, type Screen, type Stage } from "../api/cl
 import { OwnBlock } from "../block/OwnBlock";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
-import { AddTrim, AllowanceSet, KindOf, TrimTools } from "../recipe/Kinds";
+import { AddTo, AllowanceSet, KindOf, ListTools } from "../recipe/Kinds";
 import { Notices, SavedMark } from "../recipe/Notices";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
 import { type Bench, useRecipe } from "../recipe/useRecipe";
@@ -250,13 +250,14 @@ function Parts({
             <KindOf label={text.bandBy} where="band" choices={screen.bands} screen={screen} bench={bench} />
           )}
           {part.where === "allowances" && <AllowanceSet screen={screen} bench={bench} />}
-          {part.where.startsWith("trims.") && (
-            <TrimTools where={part.where} title={part.title} bench={bench} />
+          {/^(steps|trims)\./.test(part.where) && (
+            <ListTools where={part.where} title={part.title} bench={bench} />
           )}
           {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
         </Sentences>
       ))}
-      <AddTrim screen={screen} bench={bench} />
+      <AddTo list="steps" screen={screen} bench={bench} />
+      <AddTo list="trims" screen={screen} bench={bench} />
       <Files screen={screen} commissionId={commission.id} bench={bench} />
     </div>
   );

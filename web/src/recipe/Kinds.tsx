@@ -1,4 +1,4 @@
-import { ArrowUp, X } from "lucide-react";
+import { ArrowUp, Eye, EyeOff, X } from "lucide-react";
 import type { Screen } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -72,23 +72,28 @@ function Kinds({
   );
 }
 
-const added = (bench: Bench) => (bench.draft.trims as Record<string, unknown>[] | undefined) ?? [];
+/** The lists of a recipe: what is done to its pieces, and what is added to it. */
+type List = "steps" | "trims";
 
-/** What is added to the garment: choose it and it appears as a sentence of its own. */
-export function AddTrim({ screen, bench }: { screen: Screen; bench: Bench }) {
+const listed = (bench: Bench, list: List) =>
+  (bench.draft[list] as Record<string, unknown>[] | undefined) ?? [];
+
+/** What is done or added: choose it and it appears as a sentence of its own. */
+export function AddTo({ list, screen, bench }: { list: List; screen: Screen; bench: Bench }) {
+  const label = list === "steps" ? text.stepping : text.adding;
   return (
-    <section id="part-trims" aria-label={text.adding} className="no-print border-b border-chalk px-5 py-3">
+    <section id={`part-${list}`} aria-label={label} className="no-print border-b border-chalk px-5 py-3">
       <select
-        aria-label={text.adding}
+        aria-label={label}
         value=""
         onChange={(event) => {
-          const chosen = screen.trims.find((choice) => choice.kind === event.target.value);
-          if (chosen) bench.change({ trims: [...added(bench), chosen.part] });
+          const chosen = screen[list].find((choice) => choice.kind === event.target.value);
+          if (chosen) bench.change({ [list]: [...listed(bench, list), chosen.part] });
         }}
         className={LOOK}
       >
-        <option value="">{text.addTrim}</option>
-        {screen.trims.map((choice) => (
+        <option value="">{list === "steps" ? text.addStep : text.addTrim}</option>
+        {screen[list].map((choice) => (
           <option key={choice.kind} value={choice.kind}>
             {choice.title}
           </option>
@@ -98,28 +103,42 @@ export function AddTrim({ screen, bench }: { screen: Screen; bench: Bench }) {
   );
 }
 
-/** Take an added part away, or make it up before the one above it. */
-export function TrimTools({ where, title, bench }: { where: string; title: string; bench: Bench }) {
-  const place = Number(where.split(".")[1]);
-  const trims = added(bench);
+/** Take a listed part away, do it before the one above it, or leave a step off for a while. */
+export function ListTools({ where, title, bench }: { where: string; title: string; bench: Bench }) {
+  const [list, at] = where.split(".") as [List, string];
+  const place = Number(at);
+  const parts = listed(bench, list);
+  const put = (changed: Record<string, unknown>[]) => bench.change({ [list]: changed });
   const earlier = () => {
-    const order = [...trims];
+    const order = [...parts];
     const [moved] = order.splice(place, 1);
     if (moved) order.splice(place - 1, 0, moved);
-    bench.change({ trims: order });
+    put(order);
   };
+  const isOff = parts[place]?.off === true;
   return (
     <div className="no-print flex gap-2">
       <Button
         look="quiet"
         aria-label={text.takeAway(title)}
-        onClick={() => bench.change({ trims: trims.filter((_, k) => k !== place) })}
+        onClick={() => put(parts.filter((_, k) => k !== place))}
       >
         <X size={16} />
       </Button>
       {place > 0 && (
         <Button look="quiet" aria-label={text.earlier(title)} onClick={earlier}>
           <ArrowUp size={16} />
+        </Button>
+      )}
+      {list === "steps" && (
+        <Button
+          look="quiet"
+          aria-pressed={isOff}
+          aria-label={isOff ? text.putOn(title) : text.leaveOff(title)}
+          onClick={() => put(parts.map((part, k) => (k === place ? { ...part, off: !isOff } : part)))}
+        >
+          {isOff ? <EyeOff size={16} /> : <Eye size={16} />}
+          {isOff && <span>{text.leftOff}</span>}
         </Button>
       )}
     </div>

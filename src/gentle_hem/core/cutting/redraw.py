@@ -33,6 +33,9 @@ CURVED = 1.1
 ROUNDED_OVER = 80.0
 """How far to either side of a corner an edge is drawn anew (mm), or half the way to the next."""
 
+LEAST_ARM = 0.01
+"""No arm of a corner is shorter than this (mm)."""
+
 ARM_TURNS = 0.5
 """How much of a circle is drawn anew beside a corner (radians)."""
 
@@ -290,6 +293,8 @@ def rounded(piece: Piece, name: str) -> Piece:
         laid = Closed.of(piece, edge)
     except CannotMake:
         return piece
+    if any(segment.length < LEAST_ARM for path, _ in laid.spans for segment in path):
+        return piece  # too short a stretch to be drawn anew
     runs, turns = _smooth_runs([segment for path, put in laid.spans for segment in path.placed(put)])
     made: list[Path] = []
     grown: list[tuple[float, float]] = []

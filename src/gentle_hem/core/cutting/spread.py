@@ -103,3 +103,51 @@ def smoothed(piece: Piece, edge: str, points: int = 7) -> Piece:
     share = curve.length / path.length
     notches = tuple(replace(n, at=n.at * share) if n.edge == edge else n for n in piece.notches)
     return replace(piece, edges=edges, notches=notches)
+
+
+def pinched_out(
+    piece: Piece, edge: str, at: float, hinge_edge: str, hinge_at: float, amount: float, stays: Callable[[Edge], bool]
+) -> Piece:
+    """A wedge ``amount`` wide at ``edge`` folded out of a piece, to nothing at ``hinge_edge``, mm.
+
+    The opposite of ``opened``: the edge becomes shorter by as much, the hinged edge keeps its length. Raises CannotMake
+    where a dart or the piece's own end lies in the wedge.
+    """
+    low, high = at - amount / 2, at + amount / 2
+    if any(d.edge == edge and d.at < high + 2 and d.at + d.intake > low - 2 for d in piece.darts):
+        raise CannotMake("a dart lies in the wedge")
+    after, _ = _cut(piece, edge, high, hinge_edge, hinge_at)
+    _, before = _cut(piece, edge, low, hinge_edge, hinge_at)
+    path, hinge = piece.edge(edge).path, piece.edge(hinge_edge).path.point_at(hinge_at)
+    angle = (path.point_at(low) - hinge).angle - (path.point_at(high) - hinge).angle
+    if any(stays(e) for e, _ in after if e.name not in (edge, hinge_edge)):
+        after_turn, before_turn = Placement(), Placement.rotation(-angle, hinge)
+    else:
+        after_turn, before_turn = Placement.rotation(angle, hinge), Placement()
+    one = [(e, p.placed(after_turn)) for e, p in after]
+    two = [(e, p.placed(before_turn)) for e, p in before]
+    joined: dict[str, Path] = {e.name: p for e, p in (*one[1:-1], *two[1:-1])}
+    joined[edge] = two[-1][1].ending_at(one[0][1].start).then(one[0][1])
+    joined[hinge_edge] = one[-1][1].then(two[0][1])
+    edges = tuple(replace(e, path=joined[e.name]) for e in piece.edges)
+    names_after = {e.name for e, _ in after}
+
+    def where(name: str, along: float) -> Placement:
+        if name == edge:
+            return after_turn if along > at else before_turn
+        if name == hinge_edge:
+            return after_turn if along < hinge_at else before_turn
+        return after_turn if name in names_after else before_turn
+
+    darts = []
+    for dart in piece.darts:
+        turn = where(dart.edge, dart.at)
+        bends = tuple(tuple(map(turn.place, side)) for side in dart.bends)
+        moved = dart.at - (amount if dart.edge == edge and dart.at > at else 0.0)
+        darts.append(replace(dart, at=moved, apex=turn.place(dart.apex), bends=(bends[0], bends[1])))
+    notches = []
+    for notch in piece.notches:
+        if notch.edge == edge and low < notch.at < high:
+            continue  # it was folded away
+        notches.append(replace(notch, at=notch.at - amount) if notch.edge == edge and notch.at > at else notch)
+    return replace(piece, edges=edges, darts=tuple(darts), notches=tuple(notches))

@@ -5,7 +5,7 @@ contour ─► neckline ─► facing ─► darts ─► top ─► carried dow
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting import true
@@ -21,6 +21,7 @@ from gentle_hem.core.parts import Allowances, BodiceMade
 from gentle_hem.core.pattern import Dart, Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import seam_of_layers
+from gentle_hem.core.steps.base import PatternStep, not_taken, take
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
 from gentle_hem.core.style.facings import neck_facings, top_facings
@@ -96,12 +97,15 @@ def style_bodice(
     panels: Panels,
     contour: Contour,
     carry: Callable[[Piece], Below] | None = None,
+    steps: Sequence[PatternStep] = (),
 ) -> BodiceMade:
-    """The bodice styled. ``carry`` says how each half goes on below the waist when the garment is cut in one.
+    """The bodice styled, then the steps done to it. ``carry`` says how each half goes on below the waist when the
+    garment is cut in one; then the steps for the lower part are done to it too.
 
     A bodice that is only measured edges has nothing to style, and says so.
     """
-    plain = style == Style() and panels == Panels() and contour == Contour() and carry is None
+    asked = [step for step in steps if step.part == "bodice" or carry is not None]
+    plain = style == Style() and panels == Panels() and contour == Contour() and carry is None and not asked
     if plain:
         return _trued_block(bodice)
     if all(piece.bust_point is None for piece in bodice.pieces):
@@ -111,11 +115,12 @@ def style_bodice(
                     "style-needs-a-draft",
                     "Style lines need a drafted bodice; this one is only its measured edges.",
                     *in_recipe("bodice", "style"),
-                )
+                ),
+                *not_taken(steps, ("bodice",), "steps need a drafted bodice, and this one is only its measured edges"),
             ]
         )
     return _Styled(
-        style, panels, contour, figure, notes.about("bodice"),
+        style, panels, contour, steps, figure, notes.about("bodice"),
         Styling.of(bodice, allowances, bodice.pieces[0].what.section, USUAL),
     ).made(carry)  # fmt: skip
 
@@ -144,9 +149,10 @@ class _Styled:
     """A bodice being styled, line by line."""
 
     def __init__(
-        self, style: Style, panels: Panels, contour: Contour, figure: Figure, notes: Workings, table: Styling
-    ) -> None:
-        self.style, self.panels, self.contour = style, panels, contour
+        self, style: Style, panels: Panels, contour: Contour, steps: Sequence[PatternStep], figure: Figure,
+        notes: Workings, table: Styling,
+    ) -> None:  # fmt: skip
+        self.style, self.panels, self.contour, self.steps = style, panels, contour, steps
         self.figure, self.notes, self.table = figure, notes, table
 
     def made(self, carry: Callable[[Piece], Below] | None) -> BodiceMade:
@@ -210,6 +216,7 @@ class _Styled:
             sew_straps(table, style.strap_width)
         if panels.stand:
             table.style("button stand", "panels.stand", self._stand)
+        take(self.steps, ("bodice", "lower") if carry is not None else ("bodice",), table)
         for piece in list(table.pieces.values()):
             table.put(pointed_at_both_ends(piece))
         table.true()

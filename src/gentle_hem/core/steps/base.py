@@ -1,0 +1,143 @@
+"""What a maker does to the pieces, one step after another: what a step acts on, and where.
+
+part    bodice, lower                   on    front, back, both
+edge    by what it is in the garment    share of its way: from the centre, from the neck, from the top
+
+Named so, a step survives a change of measures. Steps are done in the order they stand, each on what the ones before it
+left; one that cannot be done is a stop beside its own sentence, and nothing of it is done.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Container, Iterator, Sequence
+from functools import partial
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.mirror import mirrored
+from gentle_hem.core.cutting.table import Table
+from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
+from gentle_hem.core.parts import RecipePart, number_between
+from gentle_hem.core.pattern import Edge, Piece, Role
+from gentle_hem.core.sentences import Word, choice, percent
+from gentle_hem.core.what import Half, Layer, What
+
+Side = Literal["front", "back", "both"]
+Part = Literal["bodice", "lower"]
+EdgeName = Literal["neckline", "shoulder", "armhole", "side", "waist", "hem", "centre", "princess", "panel"]
+Share = Annotated[float, number_between(0, 1, "of its way")]
+
+ON = choice("on", ("front", "front"), ("back", "back"), ("both", "front and back"))
+PART = choice("part", ("bodice", "bodice"), ("lower", "lower part"))
+
+
+def edge_word(label: str) -> Word:
+    """A live word for an edge."""
+    return choice(
+        label,
+        ("neckline", "neckline"), ("shoulder", "shoulder"), ("armhole", "armhole"), ("side", "side"),
+        ("waist", "waist"), ("hem", "hem"), ("centre", "centre"), ("princess", "princess seam"),
+        ("panel", "panel seam"),
+    )  # fmt: skip
+
+
+def share_word(label: str) -> Word:
+    """A live word for how far along an edge: from the centre or the neck, or from the top of an upright one."""
+    return percent(label, (0.25, "a quarter"), (0.5, "half"), (0.75, "three quarters"))
+
+
+class PatternStep(RecipePart):
+    """One thing done to the pieces of the bodice or of the lower part."""
+
+    own_words: ClassVar[dict[str, Word]] = {"part": PART, "on": ON}
+
+    part: Part = "bodice"
+    on: Side = "front"
+    off: bool = Field(False, description="Left off: it stays in the list and is not done.")
+
+    def do(self, table: Table) -> None:
+        """Do it to the pieces on the table. Raises CannotMake where it cannot be done."""
+        raise TypeError(f"{type(self).__name__} does not say how it is done")
+
+    @property
+    def halves(self) -> tuple[Half, ...]:
+        return tuple(Half) if self.on == "both" else (Half(self.on),)
+
+
+def take(steps: Sequence[PatternStep], parts: Container[str], table: Table) -> None:
+    """The steps for some parts, in order, done to what lies on the table."""
+    for place, step in _asked(steps, parts):
+        table.attempt(lambda step=step: step.do(table), partial(_not_done, place, step))  # type: ignore[misc]
+
+
+def not_taken(steps: Sequence[PatternStep], parts: Container[str], why: str) -> list[Finding]:
+    """What is said of steps for parts that nothing can be done to."""
+    return [_not_done(place, step, why) for place, step in _asked(steps, parts)]
+
+
+def _asked(steps: Sequence[PatternStep], parts: Container[str]) -> Iterator[tuple[int, PatternStep]]:
+    return ((place, step) for place, step in enumerate(steps) if step.part in parts and not step.off)
+
+
+def _not_done(place: int, step: PatternStep, why: str) -> Finding:
+    where = f"steps.{place}"
+    return refused(
+        "step-not-done", "This cannot be done: {step}. {why}.", *in_recipe(where),
+        remedies=(Remedy("leave-off", "Leave it off", {f"{where}.off": True}),),
+        step=step.title.lower(), why=why[:1].upper() + why[1:],
+    )  # fmt: skip
+
+
+def the_pieces(table: Table, half: Half, edge: str) -> list[What]:
+    """The outer pieces of a half that have such an edge, the one nearest the centre first. Raises CannotMake."""
+    found = [
+        what
+        for what, piece in table.pieces.items()
+        if what.half is half and what.layer is Layer.OUTER and not what.other and edge_of(piece, edge) is not None
+    ]
+    if not found:
+        raise CannotMake(f"the {half} has no {edge} there")
+    return sorted(found, key=lambda what: min(abs(place.x) for place in table.pieces[what].seam_line.flatten(5.0)))
+
+
+def edge_of(piece: Piece, edge: str) -> Edge | None:
+    """A piece's edge by what it is in the garment; None where it has none."""
+    roles = (Role.CENTRE_FRONT, Role.CENTRE_BACK) if edge == "centre" else (Role(edge),)
+    return next((one for one in piece.edges if one.role in roles), None)
+
+
+def the_edge(piece: Piece, edge: str) -> Edge:
+    """The same. Raises CannotMake where there is none."""
+    found = edge_of(piece, edge)
+    if found is None:
+        raise CannotMake(f"the {piece.name} has no {edge}")
+    return found
+
+
+UPRIGHT = frozenset({"armhole", "side", "centre", "princess", "panel"})
+
+
+def runs_from_start(edge: Edge, name: str) -> bool:
+    """Whether a share of an edge is counted from its path's start: from the top of an upright edge, else from the
+    centre or the neck. The piece lies with its centre on the left.
+    """
+    start, end = edge.path.start, edge.path.end
+    return start.y >= end.y if name in UPRIGHT else start.x <= end.x
+
+
+def along(edge: Edge, name: str, share: float) -> float:
+    """How far along an edge's path a share of its way lies, mm."""
+    return edge.drawn_length * (share if runs_from_start(edge, name) else 1 - share)
+
+
+def on_each(table: Table, halves: tuple[Half, ...], edge: str, change: Callable[[Piece], Piece]) -> None:
+    """Redraw the piece of each half that has an edge, as if its centre were on its left."""
+    for half in halves:
+        table.redraw(the_pieces(table, half, edge)[0], change)
+
+
+def seen_from_centre(piece: Piece) -> Piece:
+    """A piece as it lies with its centre on the left."""
+    return mirrored(piece) if piece.what.half is Half.BACK else piece

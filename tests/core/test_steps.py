@@ -1,0 +1,322 @@
+"""Steps: each does what its sentence says, by numbers worked out here, or says beside itself that it cannot be done.
+
+Property tests: whatever is done, pieces close and do not cross, seams walk in length, or a finding says so; a step that
+is left off changes nothing; two steps that do not touch give the same garment in either order.
+"""
+
+import random
+from itertools import pairwise
+from math import hypot
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from pydantic import ValidationError
+from pytest import approx
+
+from conftest import FIGURE
+from gentle_hem.core.fault import FAULT
+from gentle_hem.core.findings import Severity
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.pattern import MarkKind
+from gentle_hem.core.recipe import Recipe, changed, read_recipe, spoken_parts
+from gentle_hem.core.steps import STEPS
+from gentle_hem.core.units import Unit, inches
+from gentle_hem.core.what import Half, Layer
+from random_recipes import some_steps
+from readers import polygon
+
+LOWER = ["straight", "a_line", "circle", "gathered", "gown", "gores", "trousers"]
+
+
+def recipe(*steps, school="quarters", lower=None, **rest):
+    return Recipe.model_validate(
+        {
+            "figure": {"measures": FIGURE}, "bodice": {"kind": school}, "lower": lower or {"kind": "straight"},
+            "opening": {"place": "centre_back", "below_waist": 180}, "steps": list(steps), **rest,
+        }
+    )  # fmt: skip
+
+
+def made(*steps, **rest):
+    garment = make_up(recipe(*steps, **rest))
+    assert [f.code for f in garment.findings if f.code in ("step-not-done", FAULT)] == []
+    return garment
+
+
+def path(garment, piece, edge):
+    return garment.piece(piece).edge(edge).path
+
+
+def length(garment, piece, edge):
+    return garment.piece(piece).stitched_length(edge)
+
+
+PLAIN = make_up(recipe())
+
+
+def refusals(garment):
+    return [f for f in garment.findings if f.code == "step-not-done"]
+
+
+# each step
+
+
+def test_an_armhole_is_hollowed_where_and_as_deep_as_asked():
+    garment = made({"kind": "hollow", "edge": "armhole", "amount": 8, "share": 0.5, "on": "front"})
+    before, after = (path(g, "bodice front", "armhole") for g in (PLAIN, garment))
+    middle = before.point_at(before.length / 2)
+    moved = min(after.flatten(0.01), key=lambda place: place.distance(middle)).distance(middle)
+    assert moved == approx(8, abs=0.3)
+    assert path(garment, "bodice back", "armhole").length == approx(path(PLAIN, "bodice back", "armhole").length)
+
+
+def test_a_side_is_let_out_on_both_halves_alike_and_still_walks():
+    garment = made({"kind": "hollow", "edge": "side", "amount": -9, "share": 0.6, "on": "front"})
+    [side] = [walked for walked in garment.seams if walked.name == "bodice side seam"]
+    assert side.verdict.fits
+    at = 0.4  # the path runs up from the waist
+    for half in ("front", "back"):
+        before, after = (path(g, f"bodice {half}", "side") for g in (PLAIN, garment))
+        there = before.point_at(before.length * (at if half == "front" else 1 - at))
+        assert min(place.distance(there) for place in after.flatten(0.01)) == approx(9, abs=0.5)
+
+
+def test_the_back_neck_is_lowered_at_the_centre_only():
+    garment = made({"kind": "lower_end", "edge": "neckline", "amount": 14, "on": "back"})
+    before, after = (path(g, "bodice back", "neckline") for g in (PLAIN, garment))
+    assert after.start.y == approx(before.start.y - 14, abs=0.01)
+    assert after.end.distance(before.end) < 0.01
+    assert length(garment, "bodice back", "shoulder") == approx(length(PLAIN, "bodice back", "shoulder"))
+    assert length(garment, "bodice back", "centre back") == approx(length(PLAIN, "bodice back", "centre back") - 14)
+
+
+def test_a_shoulder_tip_is_let_out_and_raised_on_both():
+    garment = made({"kind": "corner", "corner": "shoulder tip", "out": 12, "up": 5, "on": "both"})
+    for half, sign in (("front", 1), ("back", -1)):
+        before, after = (garment_.piece(f"bodice {half}").edge("armhole").path for garment_ in (PLAIN, garment))
+        one, other = (before.end, after.end) if half == "front" else (before.start, after.start)
+        assert (other.x - one.x, other.y - one.y) == (approx(sign * 12, abs=0.01), approx(5, abs=0.01))
+    assert all(walked.verdict.fits for walked in garment.seams)
+
+
+def test_a_wedge_is_pinched_out_of_the_neckline_to_nothing_at_the_armhole():
+    garment = made({"kind": "pinch", "edge": "neckline", "hinge": "armhole", "amount": 10, "on": "front"})
+    assert length(garment, "bodice front", "neckline") == approx(
+        length(PLAIN, "bodice front", "neckline") - 10, abs=0.3
+    )
+    assert length(garment, "bodice front", "armhole") == approx(length(PLAIN, "bodice front", "armhole"), abs=0.3)
+    assert length(garment, "bodice front", "shoulder") == approx(length(PLAIN, "bodice front", "shoulder"), abs=0.01)
+
+
+@pytest.mark.parametrize(("cuts", "amount"), [(1, 30), (3, 50), (4, 25)])
+def test_cuts_open_by_what_is_asked_after_smoothing_and_are_shown(cuts, amount):
+    garment = made({"kind": "spread", "edge": "neckline", "hinge": "armhole", "cuts": cuts, "amount": amount})
+    grown = length(garment, "bodice front", "neckline") - length(PLAIN, "bodice front", "neckline")
+    assert grown == approx(cuts * amount, abs=0.6)
+    marks = [m for m in garment.piece("bodice front").marks if m.kind is MarkKind.SLASH]
+    assert len(marks) == cuts
+
+
+def test_a_skirt_is_spread_at_its_hem_and_keeps_its_waist():
+    steps = {"kind": "spread", "part": "lower", "on": "both", "edge": "hem", "hinge": "waist", "cuts": 3, "amount": 40}
+    plain, garment = (make_up(recipe(*s, lower={"kind": "gathered"})) for s in ((), (steps,)))
+    for half in ("front", "back"):
+        grown = length(garment, f"skirt {half}", "hem") - length(plain, f"skirt {half}", "hem")
+        assert grown == approx(120, abs=1.0)
+    assert garment.joins[0].verdict.fits
+
+
+def test_a_moved_dart_keeps_its_angle():
+    """Trade 4.5: the angle is what is preserved, worked out here from the legs."""
+    garment = made({"kind": "move_dart", "on": "back", "edge": "waist", "to": "shoulder", "share": 0.4})
+    piece, before = garment.piece("bodice back"), PLAIN.piece("bodice back")
+    [dart] = piece.darts_of("shoulder")
+    [old] = before.darts_of("waist")
+    assert piece.darts_of("waist") == ()
+
+    def angle(of, one, point):
+        near, far = of.dart_legs(one)
+        a, b = near - point, far - point
+        return abs(a.cross(b)) / (hypot(*a) * hypot(*b))
+
+    point = before.bust_point
+    assert angle(piece, dart, point) == approx(angle(before, old, point), abs=0.01)
+    # from the neck: two fifths of the shoulder lie between it and the dart
+    shoulder = piece.edge("shoulder").path
+    from_neck = min(dart.at, shoulder.length - dart.at - dart.intake)
+    assert from_neck == approx(0.4 * length(PLAIN, "bodice back", "shoulder"), abs=0.5)
+
+
+def test_a_dart_is_shortened_and_narrowed_and_the_waist_keeps_its_length():
+    garment = made({"kind": "shape_dart", "on": "back", "edge": "waist", "shorter": 25, "narrower": 8})
+    [now], [old] = (g.piece("bodice back").darts_of("waist") for g in (garment, PLAIN))
+    assert now.intake == approx(old.intake - 8, abs=0.4)
+    near, far = garment.piece("bodice back").dart_legs(now)
+    was = PLAIN.piece("bodice back").dart_legs(old)
+    long = was[0].towards(was[1], 0.5).distance(old.apex)
+    assert near.towards(far, 0.5).distance(now.apex) == approx(long - 25, abs=2)
+    assert length(garment, "bodice back", "waist") == approx(length(PLAIN, "bodice back", "waist"), abs=0.3)
+
+
+def test_a_line_cuts_a_piece_in_two_with_an_allowance_on_both_sides():
+    step = {"kind": "line", "on": "both", "start": "shoulder", "start_share": 0.3, "end": "waist", "end_share": 0.2}
+    garment = made(step)
+    assert [p.name for p in garment.pieces if p.what.half is Half.FRONT][:2] == ["bodice front", "bodice side front"]
+    for half in ("front", "back"):
+        names = [p.name for p in garment.pieces if p.what.section == "bodice" and p.what.half == half]
+        assert len(names) == 2
+        for edge in ("waist", "shoulder"):
+            parts = sum(
+                length(garment, name, edge) for name in names if any(e.name == edge for e in garment.piece(name).edges)
+            )
+            assert parts == approx(length(PLAIN, f"bodice {half}", edge), abs=0.3)
+    for walked in garment.seams:
+        assert walked.verdict.fits, walked.name
+    lines = [e for p in garment.pieces for e in p.edges if e.name.startswith("line")]
+    assert len(lines) == 4
+    assert all(e.allowance > 0 for e in lines)
+
+
+def test_a_line_across_makes_a_yoke_bowed_as_asked():
+    step = {"kind": "line", "on": "back", "start": "centre", "start_share": 0.25, "end": "armhole", "end_share": 0.5}
+    straight, bowed = made(step), made(step | {"bow": 15})
+    assert {p.name for p in straight.pieces} >= {"back yoke", "bodice back"}
+    [a], [b] = ([e.path for e in g.piece("back yoke").edges if e.name == "line"] for g in (straight, bowed))
+    middle = a.start.towards(a.end, 0.5)
+    assert min(place.distance(middle) for place in b.flatten(0.01)) == approx(15, abs=0.3)
+
+
+@pytest.mark.parametrize("amount", [18, -12])
+def test_length_is_inserted_and_taken_out_across_a_level(amount):
+    """Common practice: the sides and the centres of both halves change by as much, the waist keeps its length."""
+    garment = made({"kind": "insert", "part": "bodice", "level": 360, "amount": amount})
+    for half in ("front", "back"):
+        for edge in ("side", f"centre {half}"):
+            assert length(garment, f"bodice {half}", edge) == approx(
+                length(PLAIN, f"bodice {half}", edge) + amount, abs=1.2
+            )
+        assert length(garment, f"bodice {half}", "waist") == approx(length(PLAIN, f"bodice {half}", "waist"), abs=0.3)
+        assert length(garment, f"bodice {half}", "armhole") == approx(
+            length(PLAIN, f"bodice {half}", "armhole"), abs=0.3
+        )
+
+
+def test_a_skirt_is_made_longer_across_its_middle():
+    plain = make_up(recipe(lower={"kind": "a_line", "length": 620}))
+    garment = made(
+        {"kind": "insert", "part": "lower", "level": 400, "amount": 50}, lower={"kind": "a_line", "length": 620}
+    )
+    for half in ("front", "back"):
+        assert length(garment, f"skirt {half}", f"centre {half}") == approx(
+            length(plain, f"skirt {half}", f"centre {half}") + 50, abs=0.2
+        )
+
+
+# order, off, refusals
+
+
+def test_a_step_that_cannot_be_done_is_a_stop_at_its_own_sentence_and_changes_nothing():
+    steps = [{"kind": "move_dart", "edge": "side", "to": "neckline"}, {"kind": "lower_end", "amount": 14}]
+    garment = make_up(recipe(*steps))
+    [said] = refusals(garment)
+    assert said.severity is Severity.STOP
+    assert [place.recipe for place in said.at] == ["steps.0"]
+    assert "no dart on the side" in said.text(Unit.CM)
+    only = make_up(recipe(steps[1]))
+    assert garment.pieces == only.pieces
+    [out] = said.remedies
+    again = make_up(changed(recipe(*steps), out.changes))
+    assert refusals(again) == []
+    assert again.pieces == only.pieces
+
+
+def test_steps_on_a_bodice_that_is_only_measured_are_refused_and_not_forgotten():
+    garment = make_up(
+        Recipe.model_validate(
+            {
+                "bodice": {"kind": "measured", "front": {"centre_to_dart": 93, "dart_width": 25, "dart_to_side": 98},
+                           "back": {"centre_to_dart": 88, "dart_width": 25, "dart_to_side": 91},
+                           "front_side": 205, "back_side": 205},
+                "lower": {"kind": "circle"}, "steps": [{"kind": "hollow"}, {"kind": "hollow", "off": True}],
+            }
+        )
+    )  # fmt: skip
+    assert [place.recipe for f in refusals(garment) for place in f.at] == ["steps.0"]
+
+
+@pytest.mark.parametrize("kind", STEPS, ids=lambda kind: kind.__name__)
+def test_a_step_left_off_is_as_if_it_were_not_there_and_says_its_sentence(kind):
+    step = kind().model_dump(mode="json")
+    off = make_up(recipe(step | {"off": True}))
+    assert off.pieces == PLAIN.pieces
+    spoken = [part for part in spoken_parts(recipe(step), Unit.CM) if part.where == "steps.0"]
+    assert spoken[0].title == kind.title
+    text = "".join(t if isinstance(t, str) else t.text for line in spoken[0].lines for t in line)
+    assert "{" not in text
+    assert text.endswith(".")
+
+
+NECK = {"kind": "lower_end", "edge": "neckline", "amount": 12, "on": "back"}
+HOLE = {"kind": "hollow", "edge": "armhole", "on": "front"}
+LINE = {"kind": "line", "on": "back", "start": "centre", "end": "armhole", "start_share": 0.2}
+APART = [
+    (NECK, {"kind": "shape_dart", "on": "front", "shorter": 15}),
+    (HOLE, {"kind": "pinch", "on": "back", "edge": "neckline", "amount": 8}),
+    ({"kind": "insert", "part": "lower", "level": 400, "amount": 30}, {"kind": "corner", "out": 8, "up": 3}),
+    (LINE, HOLE),
+]
+
+
+@pytest.mark.parametrize("pair", APART)
+def test_steps_that_do_not_touch_give_the_same_garment_in_either_order(pair):
+    one, other = made(*pair), made(*reversed(pair))
+    assert {p.what: p.edges for p in one.pieces} == {p.what: p.edges for p in other.pieces}
+
+
+def test_stored_recipes_without_steps_are_read_and_make_the_same_garment():
+    document = recipe().model_dump(mode="json")
+    del document["steps"]
+    assert make_up(read_recipe(document)).pieces == PLAIN.pieces
+
+
+EDGES = ["neckline", "armhole", "side", "waist", "hem", "shoulder", "centre"]
+
+
+@given(st.integers(0, 100_000), st.sampled_from(["quarters", "two_lengths", "proportional", "body_length"]),
+       st.sampled_from(LOWER))  # fmt: skip
+def test_any_sequence_of_steps_closes_and_walks_or_says_so(seed, school, lower):
+    """Up to eight steps by chance: never a fault; pieces are simple and seams walk, or a finding names it."""
+    draw = random.Random(seed)
+    steps = some_steps(draw, draw.choice(["plain", "plausible", "extreme"]), 8)
+    for step in steps:
+        if step["kind"] not in ("line", "corner", "insert"):
+            step["edge"] = draw.choice(EDGES)
+    try:
+        asked = recipe(*steps, school=school, lower={"kind": lower})
+    except ValidationError:
+        return
+    garment = make_up(asked)
+    codes = [f.code for f in garment.findings]
+    assert FAULT not in codes
+    stops = {place.piece for f in garment.findings if f.severity is Severity.STOP for place in f.at}
+    for piece in garment.pieces:
+        outline = polygon(piece.seam_line)
+        assert outline.is_valid or piece.name in stops, piece.name
+        for before, after in pairwise([*piece.edges, piece.edges[0]]):
+            assert before.path.end.distance(after.path.start) < 0.01
+    for walked in garment.seams:
+        assert walked.verdict.fits or {"seam-does-not-walk", "waist-does-not-meet", "join-does-not-meet"} & set(codes)
+    done = [k for k, step in enumerate(asked.steps) if not step.off]
+    refused = {int(place.recipe.split(".")[1]) for f in refusals(garment) for place in f.at}
+    assert refused <= set(done)
+    off = make_up(changed(asked, {f"steps.{k}.off": True for k in refused}))
+    assert {p.what: p.edges for p in off.pieces} == {p.what: p.edges for p in garment.pieces}
+    assert not [p for p in garment.pieces if p.what.layer is Layer.OUTER and not p.edges]
+
+
+def test_the_usual_amounts_are_the_trades():
+    """Common practice (trade 4.4, 4.7): ¼ in pinched, 2 in a cut."""
+    usual = {kind.__name__: kind() for kind in STEPS}
+    assert usual["Pinch"].amount == inches(0.25)
+    assert usual["Spread"].amount == inches(2)
