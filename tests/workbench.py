@@ -11,6 +11,13 @@ def open_commission(page, studio, title):
     expect(page.get_by_test_id("ribbon")).to_be_visible()
 
 
+def add_to(page, label, kind):
+    """Choose what is done or added, and add it."""
+    form = page.get_by_role("form", name=label)
+    form.locator("select").select_option(kind)
+    form.get_by_role("button", name="Add").click()
+
+
 def word(page, path):
     return page.locator(f'[data-word="{path}"]')
 

@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import expect
 
-from workbench import open_commission, type_word, word
+from workbench import add_to, open_commission, type_word, word
 
 SIX = {
     "gores": "A skirt of 6 gores",
@@ -59,10 +59,9 @@ def test_a_join_is_previewed_and_mended_by_different_remedies(page, studio, reme
 
 def test_trims_are_added_ordered_and_taken_away_each_with_its_ribbon(page, studio):
     open_commission(page, studio, "Ball gown")
-    add = page.get_by_label("Add to the garment").locator("select")
-    add.select_option("godets")
+    add_to(page, "Add to the garment", "godets")
     expect(page.get_by_role("heading", name="Godets", exact=True)).to_be_visible()
-    add.select_option("hem_ruffle")
+    add_to(page, "Add to the garment", "hem_ruffle")
     which = page.get_by_label("Which seam")
     which.select_option("hem ruffle seam")
     expect(page.get_by_test_id("join-sentence")).to_have_text("The hem ruffle seam meets, gathered 2 times.")

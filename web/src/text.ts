@@ -161,6 +161,7 @@ export const text = {
   leaveOff: (title: string) => `Leave off: ${title}`,
   putOn: (title: string) => `Do again: ${title}`,
   leftOff: "left off",
+  add: "Add",
   adding: "Add to the garment",
   addTrim: "Add a ruffle, flounce, godets, sleeves…",
   takeAway: (title: string) => `Take away: ${title}`,

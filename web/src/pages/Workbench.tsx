@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { History, Redo2, Undo2 } from "lucide-react";
-import { useEffect, useState } from "react";
+import { Fragment, useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answer, api, type Commission, type Screen, type Stage } from "../api/client";
 import { OwnBlock } from "../block/OwnBlock";
@@ -230,33 +230,38 @@ function Parts({
   return (
     <div className="print-flow min-h-0 overflow-auto border-r border-chalk">
       <LooseProblems bench={bench} />
-      {screen.sentences.map((part) => (
-        <Sentences key={part.where} part={part} bench={bench}>
-          {part.where === "figure" && (
-            <Button className="no-print" onClick={() => onTable("figure")}>
-              {text.measure}
-            </Button>
-          )}
-          {part.where === "lower" && (
-            <KindOf
-              label={text.lowerBy}
-              where="lower"
-              choices={screen.lowers}
-              screen={screen}
-              bench={bench}
-            />
-          )}
-          {part.where === "band" && (
-            <KindOf label={text.bandBy} where="band" choices={screen.bands} screen={screen} bench={bench} />
-          )}
-          {part.where === "allowances" && <AllowanceSet screen={screen} bench={bench} />}
-          {/^(steps|trims)\./.test(part.where) && (
-            <ListTools where={part.where} title={part.title} bench={bench} />
-          )}
-          {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
-        </Sentences>
+      {screen.sentences.map((part, place) => (
+        <Fragment key={part.where}>
+          <Sentences part={part} bench={bench}>
+            {part.where === "figure" && (
+              <Button className="no-print" onClick={() => onTable("figure")}>
+                {text.measure}
+              </Button>
+            )}
+            {part.where === "lower" && (
+              <KindOf
+                label={text.lowerBy}
+                where="lower"
+                choices={screen.lowers}
+                screen={screen}
+                bench={bench}
+              />
+            )}
+            {part.where === "band" && (
+              <KindOf label={text.bandBy} where="band" choices={screen.bands} screen={screen} bench={bench} />
+            )}
+            {part.where === "allowances" && <AllowanceSet screen={screen} bench={bench} />}
+            {/^(steps|trims)\./.test(part.where) && (
+              <ListTools where={part.where} title={part.title} bench={bench} />
+            )}
+            {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
+          </Sentences>
+          {/^(panels|steps\.\d+)$/.test(part.where) &&
+            !screen.sentences[place + 1]?.where.startsWith("steps.") && (
+              <AddTo list="steps" screen={screen} bench={bench} />
+            )}
+        </Fragment>
       ))}
-      <AddTo list="steps" screen={screen} bench={bench} />
       <AddTo list="trims" screen={screen} bench={bench} />
       <Files screen={screen} commissionId={commission.id} bench={bench} />
     </div>

@@ -1,10 +1,11 @@
 import { ArrowUp, Eye, EyeOff, X } from "lucide-react";
+import { type FormEvent, useState } from "react";
 import type { Screen } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import type { Bench } from "./useRecipe";
 
-const LOOK = "min-h-8 rounded-sm border border-pencil bg-paper px-1.5";
+const LOOK = "min-h-8 max-w-full rounded-sm border border-pencil bg-paper px-1.5";
 
 type Choice = Screen["lowers"][number];
 
@@ -78,19 +79,32 @@ type List = "steps" | "trims";
 const listed = (bench: Bench, list: List) =>
   (bench.draft[list] as Record<string, unknown>[] | undefined) ?? [];
 
-/** What is done or added: choose it and it appears as a sentence of its own. */
+/**
+ * What is done or added: choose it, add it, and it appears as a sentence of its own. Choosing alone adds nothing, so
+ * that the list can be gone through with the arrow keys.
+ */
 export function AddTo({ list, screen, bench }: { list: List; screen: Screen; bench: Bench }) {
+  const [kind, setKind] = useState("");
   const label = list === "steps" ? text.stepping : text.adding;
+  const chosen = screen[list].find((choice) => choice.kind === kind);
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    if (!chosen) return;
+    bench.change({ [list]: [...listed(bench, list), chosen.part] });
+    setKind("");
+  };
   return (
-    <section id={`part-${list}`} aria-label={label} className="no-print border-b border-chalk px-5 py-3">
+    <form
+      id={`part-${list}`}
+      aria-label={label}
+      onSubmit={add}
+      className="no-print flex gap-2 border-b border-chalk px-5 py-3"
+    >
       <select
         aria-label={label}
-        value=""
-        onChange={(event) => {
-          const chosen = screen[list].find((choice) => choice.kind === event.target.value);
-          if (chosen) bench.change({ [list]: [...listed(bench, list), chosen.part] });
-        }}
-        className={LOOK}
+        value={kind}
+        onChange={(event) => setKind(event.target.value)}
+        className={`min-w-0 flex-1 ${LOOK}`}
       >
         <option value="">{list === "steps" ? text.addStep : text.addTrim}</option>
         {screen[list].map((choice) => (
@@ -99,7 +113,10 @@ export function AddTo({ list, screen, bench }: { list: List; screen: Screen; ben
           </option>
         ))}
       </select>
-    </section>
+      <Button type="submit" disabled={!chosen}>
+        {text.add}
+      </Button>
+    </form>
   );
 }
 
