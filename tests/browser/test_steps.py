@@ -33,6 +33,12 @@ def test_steps_are_done_moved_left_off_broken_and_mended(page, studio):
     page.get_by_role("dialog").get_by_role("radio", name="armhole", exact=True).click()
     expect(broken).to_be_hidden()
     expect(page.locator('[data-piece="back yoke"]')).to_be_visible()
+    # its edges light up with its sentence
+    lit = page.locator('[data-piece="back yoke"] path[stroke="var(--color-thread)"]')
+    page.mouse.move(5, 5)
+    expect(lit).to_have_count(0)
+    page.locator('[id="part-steps.1"]').hover()
+    expect(lit).not_to_have_count(0)
     # moved before the other, and left off for a while
     page.get_by_role("button", name="Make up earlier: Cut along a line").click()
     expect(word(page, "steps.0.bow")).to_be_visible()

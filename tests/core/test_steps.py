@@ -213,6 +213,53 @@ def test_a_skirt_is_made_longer_across_its_middle():
         )
 
 
+def test_a_top_is_cut_off_behind_alone_and_its_edge_is_bound():
+    garment = made(
+        {"kind": "cut_off", "on": "back", "start": "centre", "start_share": 0.3, "end": "armhole", "bow": -8}
+    )
+    back = garment.piece("bodice back")
+    assert {e.name for e in back.edges} == {"centre back", "armhole", "side", "waist", "top edge"}
+    assert back.edge("top edge").finished == "bound"
+    long = length(PLAIN, "bodice back", "centre back")
+    assert length(garment, "bodice back", "centre back") == approx(0.7 * long, abs=0.1)
+    assert "bodice shoulder seam" not in {walked.name for walked in garment.seams}
+    assert all(walked.verdict.fits for walked in garment.seams)
+
+
+def test_a_skirt_is_cut_off_below_a_line_and_hangs_from_its_new_hem():
+    step = {"kind": "cut_off", "part": "lower", "on": "both", "start": "centre", "start_share": 0.8, "end": "side",
+            "end_share": 0.7, "which": "below"}  # fmt: skip
+    garment = made(step)
+    for half in ("front", "back"):
+        assert length(garment, f"skirt {half}", f"centre {half}") == approx(
+            0.8 * length(PLAIN, f"skirt {half}", f"centre {half}"), abs=0.5
+        )
+        hem = garment.piece(f"skirt {half}").edge("hem")
+        assert hem.allowance == PLAIN.piece(f"skirt {half}").edge("hem").allowance
+    assert garment.joins[0].verdict.fits
+
+
+def test_what_the_rest_hangs_from_is_not_cut_off():
+    step = {"kind": "cut_off", "on": "front", "start": "centre", "start_share": 0.8, "end": "side", "which": "below"}
+    away = {"kind": "move_dart", "edge": "waist", "to": "shoulder"}
+    [said] = refusals(make_up(recipe(away, step)))
+    assert "hangs from" in said.text(Unit.CM)
+
+
+def test_what_a_line_cuts_off_may_be_of_the_contrast_cloth():
+    step = {"kind": "line", "on": "back", "start": "centre", "start_share": 0.2, "end": "armhole", "cloth": "contrast"}
+    cloths = {piece.name: piece.cloth.value for piece in made(step).pieces}
+    assert cloths["back yoke"] == "contrast"
+    assert cloths["bodice back"] == cloths["bodice front"] == "cloth"
+
+
+def test_a_dart_is_left_open_as_a_fold():
+    garment = made({"kind": "shape_dart", "on": "back", "shorter": 0, "left": "fold"})
+    [dart] = garment.piece("bodice back").darts_of("waist")
+    assert dart.pleat
+    assert length(garment, "bodice back", "waist") == approx(length(PLAIN, "bodice back", "waist"), abs=0.1)
+
+
 # order, off, refusals
 
 

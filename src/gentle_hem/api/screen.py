@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from gentle_hem.api.shown import (
     BodiceChoice,
     ChoiceOut,
@@ -29,6 +31,7 @@ from gentle_hem.api.shown import (
 )
 from gentle_hem.core.compare import Comparison
 from gentle_hem.core.drafting import BACK, FRONT, Step
+from gentle_hem.core.findings import Place
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_data
@@ -47,6 +50,7 @@ from gentle_hem.core.start import (
     step_choices,
     trim_choices,
 )
+from gentle_hem.core.steps.base import acted_on
 from gentle_hem.core.units import Said, Tape, format_length, tape
 from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, Walked, sentence
 from gentle_hem.core.what import What
@@ -74,10 +78,13 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
     unit = tape(said)
     laid, width, height = lay_to_fill(garment.pieces, SHEET_SHAPE)
     mates = _mates(garment.seams, unit)
+    places = {f"steps.{k}": acted_on(step, garment.pieces) for k, step in enumerate(recipe.steps)}
     return ScreenOut(
         recipe=recipe.model_dump(mode="json"),
         unit=unit.unit,
-        sentences=[_sentences(part, unit, _refused(garment)) for part in spoken_parts(recipe, unit)],
+        sentences=[
+            _sentences(part, unit, _refused(garment), places.get(part.where, ())) for part in spoken_parts(recipe, unit)
+        ],
         sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
         joins=_joins(garment, unit),
         seams=[_seam(walked, unit) for walked in garment.seams],
@@ -173,7 +180,7 @@ def _refused(garment: Garment) -> set[str]:
     return {place.recipe for finding in garment.findings if finding.refuses for place in finding.at}
 
 
-def _sentences(part: SpokenPart, unit: Tape, refused: set[str]) -> SentencePartOut:
+def _sentences(part: SpokenPart, unit: Tape, refused: set[str], places: Sequence[Place]) -> SentencePartOut:
     lines: list[list[str | WordOut]] = []
     for line in part.lines:
         out: list[str | WordOut] = []
@@ -198,7 +205,8 @@ def _sentences(part: SpokenPart, unit: Tape, refused: set[str]) -> SentencePartO
                 )
             )
         lines.append(out)
-    return SentencePartOut(where=part.where, title=part.title, lines=lines)
+    acts_on = [(place.piece, place.edge) for place in places]
+    return SentencePartOut(where=part.where, title=part.title, lines=lines, acts_on=acts_on)
 
 
 def _mates(seams: tuple[Walked, ...], unit: Tape) -> dict[tuple[What, str], list[MateOut]]:

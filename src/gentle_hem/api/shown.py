@@ -37,6 +37,8 @@ class SentencePartOut(BaseModel):
     where: str
     title: str
     lines: list[list[str | WordOut]]
+    acts_on: list[tuple[str, str]]
+    """The edges it is about, as piece and edge: they light up with it on the sheet."""
 
 
 class MateOut(BaseModel):

@@ -357,15 +357,17 @@ def _finished(pieces: Mapping[What, Piece], seams: Iterable[Seam], cloths: Cloth
     return {
         what: replace(
             piece, edges=tuple(said(piece, edge) for edge in piece.edges),
-            cloth=ClothRole.PAPER if _is_template(piece) else cloths.role_of(what),
+            cloth=piece.cloth if _is_settled(piece) else cloths.role_of(what),
         )
         for what, piece in pieces.items()
     }  # fmt: skip
 
 
-def _is_template(piece: Piece) -> bool:
-    """Whether it is paper to be laid on a block of one's own; its lining is cloth all the same."""
-    return piece.cloth is ClothRole.PAPER and piece.what.layer is Layer.OUTER
+def _is_settled(piece: Piece) -> bool:
+    """Whether its cloth is settled: paper to be laid on a block of one's own, or the contrast that a step gave it. Its
+    lining is lining all the same.
+    """
+    return piece.cloth in (ClothRole.PAPER, ClothRole.CONTRAST) and piece.what.layer is Layer.OUTER
 
 
 EXPLAINED = 0.05

@@ -1437,6 +1437,11 @@ export interface components {
         };
         /** SentencePartOut */
         SentencePartOut: {
+            /** Acts On */
+            acts_on: [
+                string,
+                string
+            ][];
             /** Lines */
             lines: (string | components["schemas"]["WordOut"])[][];
             /** Title */

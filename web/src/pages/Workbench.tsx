@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { History, Redo2, Undo2 } from "lucide-react";
 import { Fragment, useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { answer, api, type Commission, type Screen, type Stage } from "../api/client";
+import { answer, api, type Commission, type Screen, type SentencePart, type Stage } from "../api/client";
 import { OwnBlock } from "../block/OwnBlock";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
@@ -62,6 +62,7 @@ function Workbench({ commission }: { commission: Commission }) {
   const [asked, setAsked] = useState<number | null>(null);
   const [fitKey, setFitKey] = useState(0);
   const [table, setTable] = useState<Table>("sheet");
+  const [lit, setLit] = useState<SentencePart["acts_on"]>([]);
   const go = useNavigate();
 
   const visit = (next: Stage) => {
@@ -167,7 +168,7 @@ function Workbench({ commission }: { commission: Commission }) {
         className="print-flow grid min-h-0 flex-1 grid-cols-[minmax(17rem,22rem)_minmax(0,1fr)_minmax(15rem,19rem)]"
       >
         <Boundary>
-          <Parts screen={screen} bench={bench} commission={commission} onTable={setTable} />
+          <Parts screen={screen} bench={bench} commission={commission} onTable={setTable} onLight={setLit} />
         </Boundary>
         <Boundary>
           {table === "figure" ? (
@@ -184,7 +185,7 @@ function Workbench({ commission }: { commission: Commission }) {
           ) : screen.sheet.pieces.length === 0 ? (
             <Beginning onMeasure={() => setTable("figure")} />
           ) : (
-            <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} />
+            <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} about={lit} />
           )}
         </Boundary>
         <Boundary>
@@ -221,18 +222,20 @@ function Parts({
   bench,
   commission,
   onTable,
+  onLight,
 }: {
   screen: Screen;
   bench: Bench;
   commission: Commission;
   onTable: (table: Table) => void;
+  onLight: (edges: SentencePart["acts_on"]) => void;
 }) {
   return (
     <div className="print-flow min-h-0 overflow-auto border-r border-chalk">
       <LooseProblems bench={bench} />
       {screen.sentences.map((part, place) => (
         <Fragment key={part.where}>
-          <Sentences part={part} bench={bench}>
+          <Sentences part={part} bench={bench} onLight={onLight}>
             {part.where === "figure" && (
               <Button className="no-print" onClick={() => onTable("figure")}>
                 {text.measure}

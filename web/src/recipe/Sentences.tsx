@@ -15,18 +15,27 @@ function typedAt(bench: Bench, path: string): string | undefined {
 export function Sentences({
   part,
   bench,
+  onLight,
   children,
 }: {
   part: SentencePart;
   bench: Bench;
+  /** Called with the edges the sentence is about while it is pointed at or worked on. */
+  onLight: (edges: SentencePart["acts_on"]) => void;
   children?: ReactNode;
 }) {
   const unit = bench.screen?.unit ?? "cm";
+  const light = part.acts_on.length > 0 ? () => onLight(part.acts_on) : undefined;
+  const dark = light && (() => onLight([]));
   return (
     <section
       id={`part-${part.where}`}
       aria-label={part.title}
       className="scroll-mt-2 border-b border-chalk px-5 py-3"
+      onPointerEnter={light}
+      onPointerLeave={dark}
+      onFocus={light}
+      onBlur={dark}
     >
       <h2 className="mb-1 font-title text-xl">{part.title}</h2>
       {part.lines.map((line, index) => (

@@ -1,6 +1,6 @@
 import { Maximize, Minus, Plus } from "lucide-react";
 import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Edge, Piece, Screen, Unit } from "../api/client";
+import type { Edge, Piece, Screen, SentencePart, Unit } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { type Label, labelOf, labelsApart, room } from "./labels";
@@ -26,7 +26,18 @@ const NARROW = 40;
 const SCALES = [1, 2, 5, 10];
 
 /** The pieces to one scale. Touch an edge and it lights up with the edge it is sewn to. */
-export function Sheet({ sheet, unit, fitKey }: { sheet: Screen["sheet"]; unit: Unit; fitKey: number }) {
+export function Sheet({
+  sheet,
+  unit,
+  fitKey,
+  about,
+}: {
+  sheet: Screen["sheet"];
+  unit: Unit;
+  fitKey: number;
+  /** The edges that a sentence is about, lit while it is pointed at. */
+  about: SentencePart["acts_on"];
+}) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 600, height: 400 });
   const [view, setView] = useState<View | null>(null);
@@ -121,6 +132,7 @@ export function Sheet({ sheet, unit, fitKey }: { sheet: Screen["sheet"]; unit: U
   };
 
   const lit = litEdges(sheet.pieces, touched);
+  for (const [piece, edge] of about) lit.add(`${piece}/${edge}`);
   const px = seen.perPixel;
   const scaleNow = seen.perPixel / PIXEL;
 

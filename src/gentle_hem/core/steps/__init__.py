@@ -1,6 +1,7 @@
 """What a maker does to the pieces, each kind a class. This line is the registry."""
 
 from gentle_hem.core.steps.corner import LetOutCorner
+from gentle_hem.core.steps.cut_off import CutOff
 from gentle_hem.core.steps.dart import MoveDart, ShapeDart
 from gentle_hem.core.steps.end import LowerEnd
 from gentle_hem.core.steps.hollow import Hollow
@@ -8,4 +9,4 @@ from gentle_hem.core.steps.insert import Insert
 from gentle_hem.core.steps.line import StyleLine
 from gentle_hem.core.steps.spread import Pinch, Spread
 
-STEPS = (Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, StyleLine, Insert)
+STEPS = (Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, StyleLine, CutOff, Insert)

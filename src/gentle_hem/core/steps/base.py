@@ -9,7 +9,7 @@ left; one that cannot be done is a stop beside its own sentence, and nothing of 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Container, Iterator, Sequence
+from collections.abc import Callable, Container, Iterable, Iterator, Sequence
 from functools import partial
 from typing import Annotated, ClassVar, Literal
 
@@ -18,7 +18,7 @@ from pydantic import Field
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.table import Table
-from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
+from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused
 from gentle_hem.core.parts import RecipePart, number_between
 from gentle_hem.core.pattern import Edge, Piece, Role
 from gentle_hem.core.sentences import Word, choice, percent
@@ -62,6 +62,11 @@ class PatternStep(RecipePart):
         raise TypeError(f"{type(self).__name__} does not say how it is done")
 
     @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        """The edges it names, which light up on the sheet with its sentence."""
+        return ()
+
+    @property
     def halves(self) -> tuple[Half, ...]:
         return tuple(Half) if self.on == "both" else (Half(self.on),)
 
@@ -88,6 +93,21 @@ def _not_done(place: int, step: PatternStep, why: str) -> Finding:
         remedies=(Remedy("leave-off", "Leave it off", {f"{where}.off": True}),),
         step=step.title.lower(), why=why[:1].upper() + why[1:],
     )  # fmt: skip
+
+
+def acted_on(step: PatternStep, pieces: Iterable[Piece]) -> list[Place]:
+    """Where a step acts, on the pieces as they have become: the edges it names, of the halves it is done to."""
+    found = []
+    for piece in pieces:
+        what = piece.what
+        of_part = what.section.is_upper if step.part == "bodice" else what.section.is_lower
+        if what.layer is not Layer.OUTER or what.half not in step.halves or not of_part:
+            continue
+        for name in dict.fromkeys(step.edges):
+            edge = edge_of(piece, name)
+            if edge is not None:
+                found.append(Place(piece=piece.name, edge=edge.name))
+    return found
 
 
 def the_pieces(table: Table, half: Half, edge: str) -> list[What]:

@@ -11,10 +11,10 @@ from gentle_hem.core.geometry import Point
 from gentle_hem.core.parts import between
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.sentences import Word, choice, length
-from gentle_hem.core.steps.base import PatternStep, Side, edge_of, on_each
+from gentle_hem.core.steps.base import EdgeName, PatternStep, Side, edge_of, on_each
 from gentle_hem.core.units import Length
 
-CORNERS = {
+CORNERS: dict[str, tuple[EdgeName, EdgeName]] = {
     "shoulder tip": ("shoulder", "armhole"), "neck point": ("shoulder", "neckline"), "underarm": ("armhole", "side"),
     "centre neck": ("neckline", "centre"), "centre waist": ("waist", "centre"), "side waist": ("waist", "side"),
     "side hem": ("hem", "side"), "centre hem": ("hem", "centre"),
@@ -42,6 +42,10 @@ class LetOutCorner(PatternStep):
     corner: Corner = "shoulder tip"
     out: Annotated[Length, between(-150, 300)] = 10.0
     up: Annotated[Length, between(-150, 150)] = 5.0
+
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return CORNERS[self.corner]
 
     def do(self, table: Table) -> None:
         on_each(table, self.halves, CORNERS[self.corner][0], self._let_out)

@@ -10,7 +10,7 @@ from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.parts import between
 from gentle_hem.core.pattern import Dart, Piece
 from gentle_hem.core.replace import replace
-from gentle_hem.core.sentences import Word, length
+from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.steps.base import EdgeName, PatternStep, Share, along, edge_word, on_each, share_word, the_edge
 from gentle_hem.core.style.darts import narrowed
 from gentle_hem.core.units import Length
@@ -44,6 +44,10 @@ class MoveDart(PatternStep):
     to: EdgeName = "armhole"
     share: Share = 0.5
 
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return (self.edge, self.to)
+
     def do(self, table: Table) -> None:
         on_each(table, self.halves, self.edge, self._moved)
 
@@ -60,14 +64,15 @@ class MoveDart(PatternStep):
 class ShapeDart(PatternStep):
     """The back waist dart made 1 cm shorter."""
 
-    title: ClassVar[str] = "Shorten or narrow a dart"
+    title: ClassVar[str] = "Shorten, narrow or fold a dart"
     sentences: ClassVar[tuple[str, ...]] = (
-        "The dart on the {edge} of the {part}, {on}, is made {shorter} shorter and {narrower} narrower.",
+        "The dart on the {edge} of the {part}, {on}, is made {shorter} shorter and {narrower} narrower, and {left}.",
     )
     words: ClassVar[dict[str, Word]] = {
         **PatternStep.own_words, "edge": edge_word("where it is"),
         "shorter": length("shorter", nothing="no", help="Less than nothing makes it longer."),
         "narrower": length("narrower", nothing="no", help="Its waist keeps its length; the side takes what it gives."),
+        "left": choice("the dart", ("stitched", "stitched"), ("fold", "left open as a fold")),
     }  # fmt: skip
 
     kind: Literal["shape_dart"] = "shape_dart"
@@ -75,6 +80,11 @@ class ShapeDart(PatternStep):
     edge: EdgeName = "waist"
     shorter: Annotated[Length, between(-120, 120)] = 10.0
     narrower: Annotated[Length, between(0, 60)] = 0.0
+    left: Literal["stitched", "fold"] = "stitched"
+
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return (self.edge,)
 
     def do(self, table: Table) -> None:
         on_each(table, self.halves, self.edge, self._shaped)
@@ -91,4 +101,5 @@ class ShapeDart(PatternStep):
         if long - self.shorter < LEAST_LEFT:
             raise CannotMake("nothing would be left of the dart")
         apex = middle + (dart.apex - middle) * ((long - self.shorter) / long)
-        return replace(piece, darts=tuple(replace(d, apex=apex) if d is dart else d for d in piece.darts))
+        shaped = replace(dart, apex=apex, pleat=dart.pleat or self.left == "fold")
+        return replace(piece, darts=tuple(shaped if d is dart else d for d in piece.darts))

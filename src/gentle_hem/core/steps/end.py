@@ -35,6 +35,10 @@ class LowerEnd(PatternStep):
     amount: Annotated[Length, between(-300, 300)] = 10.0
     end: Literal["near", "far"] = "near"
 
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return (self.edge,)
+
     def do(self, table: Table) -> None:
         on_each(table, self.halves, self.edge, self._lowered)
 

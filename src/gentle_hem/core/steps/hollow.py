@@ -42,6 +42,10 @@ class Hollow(PatternStep):
     amount: Annotated[Length, between(-120, 120)] = 5.0
     share: Share = 0.5
 
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return (self.edge,)
+
     def do(self, table: Table) -> None:
         halves = tuple(Half) if self.edge in SEWN_TO_ITS_MATE else self.halves
         on_each(table, halves, self.edge, self._hollowed)

@@ -19,7 +19,7 @@ from gentle_hem.core.parts import between
 from gentle_hem.core.pattern import Mark, Piece
 from gentle_hem.core.replace import replace
 from gentle_hem.core.sentences import Word, length
-from gentle_hem.core.steps.base import PatternStep
+from gentle_hem.core.steps.base import EdgeName, PatternStep
 from gentle_hem.core.units import Length
 from gentle_hem.core.what import Layer
 
@@ -37,9 +37,13 @@ class Insert(PatternStep):
     }  # fmt: skip
 
     kind: Literal["insert"] = "insert"
-    on: Literal["both"] = "both"
+    on: Literal["both"] = "both"  # a level runs round the whole figure
     level: Annotated[Length, between(5, 2000)] = 350.0
     amount: Annotated[Length, between(-150, 300)] = 10.0
+
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return ("side", "centre")
 
     def do(self, table: Table) -> None:
         outer = {what: piece for what, piece in table.pieces.items() if what.layer is not Layer.INTERFACING}
@@ -107,11 +111,11 @@ class _Cut:
         return Point(place.x, min(place.y, self.low) - self.amount)
 
     def path(self, path: Path) -> Path:
-        """A path with its parts above as they are and its parts below moved: joined by straight lines where length is
-        inserted, and drawn anew from a little above the band to a little below it where it is taken out.
+        """A path with its parts above as they are and its parts below moved: one that crosses the level is drawn anew
+        from some way above it to some way below, so that it has no step there.
         """
-        if self.amount < 0:
-            blended = self._blended(path)
+        for times in BLENDS:
+            blended = self._blended(path, max(times * abs(self.amount), LEAST_BLEND))
             if blended is not None:
                 return blended
         cuts = sorted({0.0, path.length, *self._crossings(path)})
@@ -135,9 +139,9 @@ class _Cut:
         made = made if made.start.distance(start) < 1e-6 else Path((Line(start, made.start), *made.segments))
         return made if made.end.distance(end) < 1e-6 else Path((*made.segments, Line(made.end, end)))
 
-    def _blended(self, path: Path) -> Path | None:
-        """A path that crosses the band once from end to end, as one curve over it; None for any other."""
-        above, below = self.high + BLEND, self.low - BLEND
+    def _blended(self, path: Path, blend: float) -> Path | None:
+        """A path that crosses the level once from end to end, as one curve over it; None for any other."""
+        above, below = self.high + blend, self.low - blend
         met = [path.crossings(_level(path, y)) for y in (above, below)]
         if any(len(found) != 1 for found in met):
             return None
@@ -163,8 +167,9 @@ class _Cut:
         return [at for level in {self.high, self.low} for at, _ in path.crossings(_level(path, level))]
 
 
-BLEND = 40.0
-"""How far above and below a band that is taken out an edge is drawn anew (mm)."""
+BLENDS, LEAST_BLEND = (4.0, 2.0, 1.0), 20.0
+"""How far above and below the level an edge is drawn anew, times what is inserted or taken out, the most that it has
+room for; and at least (mm)."""
 
 
 def _level(path: Path, y: float) -> Path:

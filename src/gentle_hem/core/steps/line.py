@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.split import Mouth, split
 from gentle_hem.core.cutting.table import Table
@@ -13,7 +14,7 @@ from gentle_hem.core.parts import between
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import seam_of
-from gentle_hem.core.sentences import Word, length
+from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.steps.base import (
     EdgeName,
     PatternStep,
@@ -30,15 +31,16 @@ from gentle_hem.core.units import Length
 from gentle_hem.core.what import Half, Panel, Sign, What
 
 
-class StyleLine(PatternStep):
-    """A line from the middle of the shoulder to the middle of the side."""
+class AlongALine(PatternStep):
+    """What is done along a line from one edge to another, straight or bowed."""
 
-    title: ClassVar[str] = "Cut along a line"
-    sentences: ClassVar[tuple[str, ...]] = (
-        "The {part}, {on}, is cut along a line from the {start}, {start_share} of its way, to the {end}, {end_share} "
-        "of its way, bowed {bow}.",
-    )
-    words: ClassVar[dict[str, Word]] = {
+    start: EdgeName = "shoulder"
+    start_share: Share = 0.5
+    end: EdgeName = "side"
+    end_share: Share = 0.5
+    bow: Annotated[Length, between(-200, 200)] = 0.0
+
+    line_words: ClassVar[dict[str, Word]] = {
         **PatternStep.own_words, "start": edge_word("from"), "start_share": share_word("where it begins"),
         "end": edge_word("to"), "end_share": share_word("where it ends"),
         "bow": length(
@@ -46,36 +48,63 @@ class StyleLine(PatternStep):
         ),
     }  # fmt: skip
 
-    kind: Literal["line"] = "line"
-    start: EdgeName = "shoulder"
-    start_share: Share = 0.5
-    end: EdgeName = "side"
-    end_share: Share = 0.5
-    bow: Annotated[Length, between(-200, 200)] = 0.0
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return self.start, self.end
 
-    def do(self, table: Table) -> None:
+    def whats(self, table: Table) -> list[What]:
+        """The piece of each half that the line lies on. Raises CannotMake."""
+        found = []
         for half in self.halves:
             both = [w for w in the_pieces(table, half, self.start) if edge_of(table.pieces[w], self.end) is not None]
             if not both:
                 raise CannotMake(f"no piece of the {half} has both a {self.start} and a {self.end}")
-            self._cut(table, both[0])
+            found.append(both[0])
+        return found
 
-    def _cut(self, table: Table, what: What) -> None:
-        piece = seen_from_centre(table.pieces[what])
+    def drawn_on(self, piece: Piece) -> tuple[Mouth, Mouth, Path]:
+        """Where the line begins and ends on a piece with its centre on the left, and the line. Raises CannotMake."""
         if self.start == self.end:
             raise CannotMake("it would begin and end on one edge")
-        first, last = the_edge(piece, self.start), the_edge(piece, self.end)
         ends = []
-        for edge, called, share in ((first, self.start, self.start_share), (last, self.end, self.end_share)):
+        for called, share in ((self.start, self.start_share), (self.end, self.end_share)):
+            edge = the_edge(piece, called)
             at = along(edge, called, share)
             if not NEAREST < at < edge.drawn_length - NEAREST:
                 raise CannotMake(f"it would begin or end in the corner of the {called}")
             ends.append(Mouth.place(edge.name, at))
-        begins, arrives = ends
-        line = self._line(piece, begins, arrives)
+        a, b = (piece.edge(mouth.edge).path.point_at(mouth.at) for mouth in ends)
+        out = (b - a).unit.left * (self.bow * 4 / 3)
+        line = Path.of(Cubic(a, a.towards(b, 1 / 3) + out, a.towards(b, 2 / 3) + out, b) if self.bow else Line(a, b))
         for dart in piece.darts:
             if any(leg.crossings(line) for leg in piece.dart_leg_paths(dart)):
                 raise CannotMake(f"the {dart.landmark} lies in its way; move it, or cut along it with a princess seam")
+        return ends[0], ends[1], line
+
+
+class StyleLine(AlongALine):
+    """A line from the middle of the shoulder to the middle of the side."""
+
+    title: ClassVar[str] = "Cut along a line"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "The {part}, {on}, is cut along a line from the {start}, {start_share} of its way, to the {end}, {end_share} "
+        "of its way, bowed {bow}; what it cuts off is of {cloth}.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        **AlongALine.line_words,
+        "cloth": choice("cloth", ("same", "the same cloth"), ("contrast", "the contrast cloth")),
+    }  # fmt: skip
+
+    kind: Literal["line"] = "line"
+    cloth: Literal["same", "contrast"] = "same"
+
+    def do(self, table: Table) -> None:
+        for what in self.whats(table):
+            self._cut(table, what)
+
+    def _cut(self, table: Table, what: What) -> None:
+        piece = seen_from_centre(table.pieces[what])
+        begins, arrives, line = self.drawn_on(piece)
         parts, role = self._parts(table, piece, line, begins, arrives)
         taken = {edge.name for one in table.pieces.values() for edge in one.edges}
         name = next(n for n in ("line", *(f"line {k}" for k in range(2, 99))) if n not in taken)
@@ -87,16 +116,13 @@ class StyleLine(PatternStep):
         if what.half is Half.BACK:
             earlier, later = mirrored(earlier), mirrored(later)
             order = {edge: tuple(reversed(them)) for edge, them in order.items()}
+        if self.cloth == "contrast":
+            earlier, later = (
+                one if one.what == what else replace(one, cloth=ClothRole.CONTRAST) for one in (earlier, later)
+            )
         keeps = tuple(sorted((earlier, later), key=lambda one: one.what != what))
         seam = seam_of(f"{what.name} {name} seam", (later.what, name), (earlier.what, name))
         table.swap(what, keeps, order, Sign(f"{what.half} {name}"), seam)
-
-    def _line(self, piece: Piece, first: Mouth, last: Mouth) -> Path:
-        a, b = (piece.edge(mouth.edge).path.point_at(mouth.at) for mouth in (first, last))
-        if not self.bow:
-            return Path.of(Line(a, b))
-        out = (b - a).unit.left * (self.bow * 4 / 3)
-        return Path.of(Cubic(a, a.towards(b, 1 / 3) + out, a.towards(b, 2 / 3) + out, b))
 
     def _parts(
         self, table: Table, piece: Piece, line: Path, first: Mouth, last: Mouth

@@ -48,6 +48,10 @@ class Spread(PatternStep):
     last: Share = 0.75
     amount: Annotated[Length, between(1, 200)] = inches(2)
 
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return (self.edge, self.hinge)
+
     def do(self, table: Table) -> None:
         on_each(table, self.halves, self.edge, self._spread)
 
@@ -114,6 +118,10 @@ class Pinch(PatternStep):
     amount: Annotated[Length, between(1, 80)] = inches(0.25)
     share: Share = 0.5
     hinge_share: Share = 0.6
+
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return (self.edge, self.hinge)
 
     def do(self, table: Table) -> None:
         on_each(table, self.halves, self.edge, self._pinched)
