@@ -250,3 +250,19 @@ def test_a_seam_that_is_carried_on_is_said_with_its_amount():
 
 def skirt():
     return Recipe.model_validate({"figure": {"measures": FIGURE}, "lower": {"kind": "straight", "taper": 60}}).lower
+
+
+def test_notches_that_do_not_meet_over_their_seam_are_said():
+    """Planted: a side notch moved by 4 mm on one half, and one left out."""
+    garment = make_up(drafted_recipe("quarters"))
+    pieces = {piece.what: piece for piece in garment.pieces}
+    seams = [walked.seam for walked in garment.seams]
+    assert [f for f in findings_for(pieces, seams) if f.code == "notches-do-not-meet"] == []
+    side = next(seam for seam in seams if seam.name == "bodice side seam")
+    what = side.a.stretches[0].piece
+    for moved in (lambda n: replace(n, at=n.at + 4), lambda n: None):
+        changed_notches = [moved(n) if n.edge == "side" else n for n in pieces[what].notches]
+        planted = pieces | {what: replace(pieces[what], notches=tuple(n for n in changed_notches if n))}
+        [said] = [f for f in findings_for(planted, seams) if f.code == "notches-do-not-meet"]
+        assert {place.piece for place in said.at} == {"bodice front", "bodice back"}
+        assert said.values["gap"] >= 3.9

@@ -223,6 +223,9 @@ def test_a_top_is_cut_off_behind_alone_and_its_edge_is_bound():
     long = length(PLAIN, "bodice back", "centre back")
     assert length(garment, "bodice back", "centre back") == approx(0.7 * long, abs=0.1)
     assert "bodice shoulder seam" not in {walked.name for walked in garment.seams}
+    [alone] = [f for f in garment.findings if f.code == "edge-left-alone"]
+    assert [(place.piece, place.edge) for place in alone.at] == [("bodice front", "shoulder")]
+    assert garment.piece("bodice front").edge("shoulder").finished == "turned under"
     assert all(walked.verdict.fits for walked in garment.seams)
 
 

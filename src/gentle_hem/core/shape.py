@@ -20,8 +20,9 @@ from math import radians
 from gentle_hem.core.findings import Finding, Place, warn
 from gentle_hem.core.geometry import Line
 from gentle_hem.core.geometry.point import turn
-from gentle_hem.core.pattern import Dart, Edge, Piece, Role
-from gentle_hem.core.seams import Seam, Stretch
+from gentle_hem.core.join import closed
+from gentle_hem.core.pattern import Dart, Edge, NotchKind, Piece, Role
+from gentle_hem.core.seams import Manner, Seam, Stretch
 from gentle_hem.core.what import Layer, What
 from gentle_hem.core.workings import Angle
 
@@ -203,6 +204,7 @@ def findings_for(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Fi
     found = [_turns(corner, copies[k]) for k, corner in enumerate(seen)]
     copied = {id(corner) for them in copies.values() for corner in them}
     found += [_turns(corner) for corner in faced if id(corner) not in copied]
+    found += [_apart(seam, drawn, gap) for seam in seams if (gap := notches_apart(seam, drawn)) > NOTCH_TOLERANCE]
     for piece in drawn.values():
         for dart in piece.darts:
             near, far = (leg.length for leg in piece.dart_leg_paths(dart))
@@ -217,6 +219,44 @@ def findings_for(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Fi
                     )
                 )  # fmt: skip
     return found
+
+
+NOTCH_TOLERANCE = 1.0
+"""Balance notches of two mates lie within 1 mm of each other along their seam."""
+
+
+def notches_apart(seam: Seam, pieces: Mapping[What, Piece]) -> float:
+    """By how much the balance notches of two whole edges sewn flat miss each other at most (mm), ease allowed for; the
+    length of the edge where one of them has a notch the other has not.
+    """
+    if seam.manner is not Manner.FLAT or seam.is_of_itself or len(seam.a.stretches) != 1 or len(seam.b.stretches) != 1:
+        return 0.0
+    sides = []
+    for stretch in (seam.a.stretches[0], seam.b.stretches[0]):
+        piece = pieces[stretch.piece]
+        if not stretch.is_whole or piece.at_edge(stretch.edge) is None:
+            return 0.0
+        long, darts = piece.stitched_length(stretch.edge), piece.darts_of(stretch.edge)
+        marked = [
+            closed(n.at, darts)
+            for n in piece.notches
+            if n.edge == stretch.edge and n.kind is NotchKind.BALANCE and not n.landmark
+        ]
+        sides.append(sorted(long - at if stretch.backwards else at for at in marked))
+    one, other = sides
+    if len(one) != len(other):
+        return pieces[seam.a.stretches[0].piece].stitched_length(seam.a.stretches[0].edge)
+    return max([0.0, *(abs(a - b) - abs(seam.ease) for a, b in zip(one, other, strict=True))])
+
+
+def _apart(seam: Seam, pieces: Mapping[What, Piece], gap: float) -> Finding:
+    places = tuple(Place(piece=s.piece.name, edge=s.edge) for s in seam.stretches)
+    return warn(
+        "notches-do-not-meet",
+        "The balance notches of the {seam} do not meet: they lie {gap} apart, or one edge has one the other has not. "
+        "Notch both edges at the same distance before they are cut.",
+        *places, seam=seam.name, gap=gap,
+    )  # fmt: skip
 
 
 def _is_copy(corner: Corner, of: Corner) -> bool:

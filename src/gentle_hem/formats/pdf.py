@@ -214,8 +214,8 @@ def _draw_map(
 
     room_bottom = MARGIN + SQUARE + 22
     # the last pages reach beyond the sheet, and are on the map as well
-    right = max(whole[0], *(tile.left + field_width for tile in tiles))
-    bottom = min(0.0, *(tile.top - field_height for tile in tiles))
+    right = max([whole[0], *(tile.left + field_width for tile in tiles)])
+    bottom = min([0.0, *(tile.top - field_height for tile in tiles)])
     shrink = min((page_width - 2 * MARGIN) / right, max(20.0, list_bottom - room_bottom) / (whole[1] - bottom))
     put = Placement.scale(shrink).then(Placement.shift(Point(MARGIN, room_bottom - bottom * shrink)))
     canvas.setLineWidth(0.2)

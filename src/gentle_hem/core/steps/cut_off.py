@@ -8,8 +8,10 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.split import split
 from gentle_hem.core.cutting.table import Table
+from gentle_hem.core.findings import Place, warn
 from gentle_hem.core.pattern import Finished, Role
 from gentle_hem.core.replace import replace
+from gentle_hem.core.seams import Seam
 from gentle_hem.core.sentences import Word, choice
 from gentle_hem.core.steps.base import EdgeName, Share, edge_of, seen_from_centre
 from gentle_hem.core.steps.line import AlongALine
@@ -39,8 +41,12 @@ class CutOff(AlongALine):
     which: Literal["above", "below"] = "above"
 
     def do(self, table: Table) -> None:
+        before = list(table.seams)
         for what in self.whats(table):
             self._cut(table, what)
+        for seam in before:
+            if seam not in table.seams:
+                self._left_alone(table, seam)
 
     def _cut(self, table: Table, what: What) -> None:
         if any(other.layer is Layer.FACING and other.half is what.half for other in table.pieces):
@@ -71,6 +77,22 @@ class CutOff(AlongALine):
             if all(self._is_there(s.piece, s.edge, what, kept.edges) for s in seam.stretches)
         ]  # fmt: skip
         table.put(mirrored(kept) if what.half is Half.BACK else kept)
+
+    def _left_alone(self, table: Table, seam: Seam) -> None:
+        """What is left of a seam whose other side was cut off is turned under, and said."""
+        for stretch in seam.stretches:
+            piece = table.pieces.get(stretch.piece)
+            if piece is None or piece.at_edge(stretch.edge) is None or piece.edge(stretch.edge).allowance == 0:
+                continue
+            table.put(piece.with_edge(stretch.edge, finished=Finished.TURNED))
+            table.findings.append(
+                warn(
+                    "edge-left-alone",
+                    "The {edge} of the {piece} is sewn to nothing any more and is turned under: what it was sewn to is "
+                    "cut off. Sew a strap to it, or cut it off as well.",
+                    Place(piece=piece.name, edge=stretch.edge), edge=stretch.edge, piece=piece.name,
+                )
+            )  # fmt: skip
 
     def _height(self, box: tuple[float, float, float, float]) -> float:
         """Lower for the part that stays."""

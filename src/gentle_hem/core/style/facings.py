@@ -149,4 +149,5 @@ def _top_band(piece: Piece, wide: float) -> Piece:
     centre = next((i for i, e in enumerate(made.edges) if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)), None)
     if centre is not None:
         made = replace(made, edges=made.edges[centre + 1 :] + made.edges[: centre + 1])
-    return replace(made, bust_point=None, what=made.what.as_layer(Layer.FACING))
+    # the armhole's own notches are the bodice's; a facing's lie where its band cuts them off
+    return replace(made, bust_point=None, notches=(), what=made.what.as_layer(Layer.FACING))
