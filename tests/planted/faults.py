@@ -19,9 +19,9 @@ TESTS = [
     f"tests/core/test_{name}.py"
     for name in (
         "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "lower_shapes", "style", "style_lines", "splitting",
-        "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish", "shape", "balance",
+        "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish", "shape", "balance", "taste", "steps",
     )
-] + ["tests/external/test_shapes_from_files.py", "tests/external/test_every_example.py"]  # fmt: skip
+] + ["tests/external/test_shapes_from_files.py", "tests/external/test_every_example.py", "tests/formats/test_labels.py"]  # fmt: skip
 
 FAULTS = [
     ("lower/panel.py", "return half * host.front / host.half, half * host.back / host.half",
@@ -132,6 +132,34 @@ FAULTS = [
     ("trim/sleeve.py", "through = (along + out * steeper).unit", "through = (along - out * steeper).unit"),
     ("block/proportional.py", "far, tip = near.turned(-opened, apex), tip.turned(-opened, apex)",
      "far, tip = near.turned(-opened, apex), tip + along * intake"),
+    ("marking.py", "reach = DRILL_INSIDE if corner in tips else DRILL_BESIDE",
+     "reach = DRILL_BESIDE if corner in tips else DRILL_INSIDE"),
+    ("marking.py", "lifted, laid = (near, far) if folds_to_far(near, far, fold) else (far, near)",
+     "lifted, laid = (far, near) if folds_to_far(near, far, fold) else (near, far)"),
+    ("marking.py", "kept = [not lies_on(segment) for segment in outline]", "kept = [True for segment in outline]"),
+    ("balance.py", "rest = share * stitched(run, pieces)", "rest = (1 - share) ** 2 * stitched(run, pieces)"),
+    ("trim/sleeve.py", 'Notch("cap back", low[1], kind=kind, double=True),', 'Notch("cap back", low[0] + 6, kind=kind, double=True),'),
+    ("lower/trousers.py", "arrives = back_leg.leaving.turned(radians(at_fork - 180))",
+     "arrives = back_leg.leaving.turned(radians(at_fork - 165))"),
+    ("lower/trousers.py", "inner_knee = Point(2 * middle - outer_knee.x, -knee)", "inner_knee = Point(2 * middle - outer_knee.x + 9, -knee)"),
+    ("style/panels.py", "return min(max((bust - under_bust) / 3, LEAST_ROUNDED), MOST_ROUNDED)", "return ROUNDED"),
+    ("block/taste.py", "return self.front_hollow, self.back_hollow", "return self.back_hollow, self.front_hollow"),
+    ("drafting.py", "near = Point(apex.x - share * intake,", "near = Point(apex.x - (1 - share) * intake,"),
+    ("cutting/carry.py", "return Path.of(Line(underarm + lean * (underarm.y - level), underarm))",
+     "return Path.of(Line(Point(out, level), underarm))"),
+    ("steps/base.py", "return edge.drawn_length * (share if runs_from_start(edge, name) else 1 - share)",
+     "return edge.drawn_length * (1 - share if runs_from_start(edge, name) else share)"),
+    ("steps/hollow.py", "path.tangent_at(at).left * by(k / PLACES)", "path.tangent_at(at).left * -by(k / PLACES)"),
+    ("steps/end.py", "by = down if inward else -down", "by = -down if inward else down"),
+    ("steps/corner.py", "place = first.path.end + move", "place = first.path.end - move"),
+    ("steps/dart.py", "apex = middle + (dart.apex - middle) * ((long - self.shorter) / long)",
+     "apex = middle + (dart.apex - middle) * ((long + self.shorter) / long)"),
+    ("steps/spread.py", "by += short / self.cuts", "by += 0.0"),
+    ("steps/insert.py", "return Point(place.x, min(place.y, self.low) - self.amount)",
+     "return Point(place.x, min(place.y, self.low) + self.amount)"),
+    ("steps/cut_off.py", 'return middle if self.which == "above" else -middle', 'return -middle if self.which == "above" else middle'),
+    ("cutting/spread.py", "low, high = at - amount / 2, at + amount / 2", "low, high = at - amount, at + amount"),
+    ("shape.py", "if len(one) != len(other):", "if False:"),
 ]  # fmt: skip
 
 

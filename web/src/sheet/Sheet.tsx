@@ -131,8 +131,8 @@ export function Sheet({
     });
   };
 
-  const lit = litEdges(sheet.pieces, touched);
-  for (const [piece, edge] of about) lit.add(`${piece}/${edge}`);
+  const named = litEdges(sheet.pieces, touched);
+  const lit = new Set([...named, ...about.map(([piece, edge]) => `${piece}/${edge}`)]);
   const px = seen.perPixel;
   const scaleNow = seen.perPixel / PIXEL;
 
@@ -162,7 +162,14 @@ export function Sheet({
           className="absolute inset-0"
         >
           {sheet.pieces.map((piece) => (
-            <PieceDrawing key={piece.name} piece={piece} px={px} lit={lit} onTouch={setTouched} />
+            <PieceDrawing
+              key={piece.name}
+              piece={piece}
+              px={px}
+              lit={lit}
+              named={named}
+              onTouch={setTouched}
+            />
           ))}
         </svg>
         <Rulers view={seen} size={size} unit={unit} />
@@ -245,17 +252,20 @@ function PieceDrawing({
   piece,
   px,
   lit,
+  named,
   onTouch,
 }: {
   piece: Piece;
   px: number;
   lit: Set<string>;
+  /** The lit edges whose lengths are said: the touched one and its mates. */
+  named: Set<string>;
   onTouch: (touched: Touched | null) => void;
 }) {
   const [left, top, width, height] = piece.box;
   const small = Math.min(width, height) / px < SMALL;
-  const titleY = small ? top - 7 * px : top + height * 0.62;
   const detailed = width / px > 200;
+  const titleY = small ? top - (detailed ? 24 : 7) * px : top + height * 0.62;
   const cut = `${text.cut(piece.cut, piece.on_fold)}, ${piece.material}`;
   const name: Label = { at: left + width / 2, y: titleY - 5 * px, anchor: "middle" };
   const title = small ? null : room(detailed ? cut : piece.name, name, px, detailed ? 2 : 1);
@@ -278,17 +288,18 @@ function PieceDrawing({
       ))}
       {piece.edges.map((edge) => {
         const isLit = lit.has(`${piece.name}/${edge.name}`);
+        const isNamed = named.has(`${piece.name}/${edge.name}`);
         const label = labelOf(edge, px);
         return (
           <g key={edge.name}>
             {isLit && <path d={edge.d} strokeWidth={5 * px} stroke="var(--color-thread)" />}
-            {(isLit || (!small && shown.has(edge.name))) && (
+            {(isNamed || (!small && shown.has(edge.name))) && (
               <text
                 x={label.at}
                 y={label.y}
                 fontSize={13 * px}
-                fill={isLit ? "var(--color-thread)" : "var(--color-ink)"}
-                fontWeight={isLit ? 700 : 500}
+                fill={isNamed ? "var(--color-thread)" : "var(--color-ink)"}
+                fontWeight={isNamed ? 700 : 500}
                 stroke="var(--color-linen)"
                 strokeWidth={4 * px}
                 paintOrder="stroke"

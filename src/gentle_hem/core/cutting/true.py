@@ -33,7 +33,7 @@ from gentle_hem.core.what import What
 TRUED = frozenset({Role.WAIST, Role.HEM})
 """Edges that are redrawn as one curve."""
 
-ROUNDED = (SMOOTH - RUNS_ON) | {Role.ARMHOLE, Role.NECKLINE}
+ROUNDED = (SMOOTH - RUNS_ON) | {Role.ARMHOLE, Role.NECKLINE, Role.SHOULDER}
 """Edges whose corners are rounded where they lie, over closed darts too."""
 
 LEAST_SHARE = 0.2
