@@ -68,6 +68,8 @@ def test_an_armhole_is_hollowed_where_and_as_deep_as_asked():
     middle = before.point_at(before.length / 2)
     moved = min(after.flatten(0.01), key=lambda place: place.distance(middle)).distance(middle)
     assert moved == approx(8, abs=0.3)
+    # hollowed into the piece, not let out
+    assert polygon(garment.piece("bodice front").seam_line).area < polygon(PLAIN.piece("bodice front").seam_line).area
     assert path(garment, "bodice back", "armhole").length == approx(path(PLAIN, "bodice back", "armhole").length)
 
 
@@ -80,6 +82,8 @@ def test_a_side_is_let_out_on_both_halves_alike_and_still_walks():
         before, after = (path(g, f"bodice {half}", "side") for g in (PLAIN, garment))
         there = before.point_at(before.length * (at if half == "front" else 1 - at))
         assert min(place.distance(there) for place in after.flatten(0.01)) == approx(9, abs=0.5)
+        areas = [polygon(g.piece(f"bodice {half}").seam_line).area for g in (PLAIN, garment)]
+        assert areas[1] > areas[0]
 
 
 def test_the_back_neck_is_lowered_at_the_centre_only():
