@@ -217,6 +217,31 @@ def test_a_skirt_is_made_longer_across_its_middle():
         )
 
 
+@pytest.mark.parametrize("start", ["shoulder", "neckline", "armhole"])
+@pytest.mark.parametrize("school", ["quarters", "two_lengths"])
+def test_a_princess_seam_begins_where_it_is_asked_and_swallows_its_darts(start, school):
+    plain = make_up(recipe(school=school))
+    garment = made({"kind": "princess", "start": start, "share": 0.35, "on": "both"}, school=school)
+    for half in ("front", "back"):
+        centre, side = garment.piece(f"bodice centre {half}"), garment.piece(f"bodice side {half}")
+        assert centre.darts == side.darts == ()
+        whole = length(plain, f"bodice {half}", start)
+        # counted from the neck and the centre, and down from the shoulder: so the armhole's first part is the side's
+        first = side if start == "armhole" else centre
+        second = centre if start == "armhole" else side
+        parts = [p.stitched_length(start) if any(e.name == start for e in p.edges) else 0.0 for p in (first, second)]
+        assert sum(parts) == approx(whole, abs=1.0)
+        assert min(parts) / whole == approx(0.35, abs=0.02)
+    assert all(walked.verdict.fits for walked in garment.seams)
+    assert garment.joins[0].upper.length == approx(plain.joins[0].upper.length, abs=0.3)
+
+
+def test_a_piece_is_not_cut_into_panels_that_are_there_already():
+    line = {"kind": "line", "on": "front", "start": "shoulder", "start_share": 0.7, "end": "waist", "end_share": 0.85}
+    [said] = refusals(make_up(recipe(line, {"kind": "princess", "on": "front", "start": "neckline"})))
+    assert "there is a bodice side front already" in said.text(Unit.CM).lower()
+
+
 def test_a_top_is_cut_off_behind_alone_and_its_edge_is_bound():
     garment = made(
         {"kind": "cut_off", "on": "back", "start": "centre", "start_share": 0.3, "end": "armhole", "bow": -8}

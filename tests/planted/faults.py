@@ -137,7 +137,7 @@ FAULTS = [
     ("marking.py", "lifted, laid = (near, far) if folds_to_far(near, far, fold) else (far, near)",
      "lifted, laid = (far, near) if folds_to_far(near, far, fold) else (near, far)"),
     ("marking.py", "kept = [not lies_on(segment) for segment in outline]", "kept = [True for segment in outline]"),
-    ("balance.py", "rest = share * stitched(run, pieces)", "rest = (1 - share) ** 2 * stitched(run, pieces)"),
+    ("balance.py", "rest, k = share * sum(lengths), 0", "rest, k = (1 - share) ** 2 * sum(lengths), 0"),
     ("trim/sleeve.py", 'Notch("cap back", low[1], kind=kind, double=True),', 'Notch("cap back", low[0] + 6, kind=kind, double=True),'),
     ("lower/trousers.py", "arrives = back_leg.leaving.turned(radians(at_fork - 180))",
      "arrives = back_leg.leaving.turned(radians(at_fork - 165))"),

@@ -9,7 +9,7 @@ Single in front, double behind.
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.geometry import Line, Path, Point
@@ -68,13 +68,16 @@ def _on_seam(pieces: dict[What, Piece], seam: Seam, figure: Figure, waists: Mapp
         return
     if piece.edge(one.edge).role not in BALANCED or piece.stitched_length(one.edge) < LEAST_SEAM:
         return
+    taken = _taken(piece, one.edge), _taken(mate, other.edge)
+    marks: tuple[list[float], list[float]] = ([], [])
     for at in _places(piece, one, figure, waists):
         there = _along(piece, one, at), _along(mate, other, at)
-        if _is_free(piece, one.edge, there[0]) and _is_free(mate, other.edge, there[1]):
-            piece, mate = _marked(piece, one.edge, there[0]), _marked(mate, other.edge, there[1])
-            if piece.what == mate.what:  # both edges of one that is cut several times
-                piece = mate = _marked(piece, other.edge, there[1])
-    pieces[one.piece], pieces[other.piece] = piece, mate
+        if all(abs(place - near) >= APART for place, side in zip(there, taken, strict=True) for near in side):
+            for place, side, found in zip(there, taken, marks, strict=True):
+                side.append(place)
+                found.append(place)
+    pieces[one.piece] = _marked(piece, one.edge, marks[0])
+    pieces[other.piece] = _marked(pieces[other.piece], other.edge, marks[1])  # both edges of one cut several times
 
 
 def _places(piece: Piece, stretch: Stretch, figure: Figure, waists: Mapping[Half, float]) -> list[float]:
@@ -110,15 +113,15 @@ def _along(piece: Piece, stretch: Stretch, at: float) -> float:
     return opened(at, piece.darts_of(stretch.edge))
 
 
-def _is_free(piece: Piece, edge: str, at: float, apart: float = APART) -> bool:
-    """Whether nothing else is marked near a place of an edge."""
-    taken = [0.0, piece.edge(edge).drawn_length, *(n.at for n in piece.notches if n.edge == edge)]
-    taken += [place for dart in piece.darts_of(edge) for place in (dart.at, dart.at + dart.intake)]
-    return all(abs(at - place) >= apart for place in taken)
+def _taken(piece: Piece, edge: str) -> list[float]:
+    """The places of an edge at which something is marked: notches, darts and its ends (mm along its path)."""
+    found = [0.0, piece.edge(edge).drawn_length, *(n.at for n in piece.notches if n.edge == edge)]
+    return [*found, *(place for dart in piece.darts_of(edge) for place in (dart.at, dart.at + dart.intake))]
 
 
-def _marked(piece: Piece, edge: str, at: float) -> Piece:
-    return replace(piece, notches=(*piece.notches, Notch(edge, at, double=piece.what.half is Half.BACK)))
+def _marked(piece: Piece, edge: str, places: Iterable[float]) -> Piece:
+    double = piece.what.half is Half.BACK
+    return replace(piece, notches=(*piece.notches, *(Notch(edge, at, double=double) for at in places)))
 
 
 QUARTERS: tuple[float, ...] = (1 / 4, 1 / 2, 3 / 4)
@@ -146,23 +149,25 @@ def _quartered(pieces: dict[What, Piece], seam: Seam) -> None:
     pairs = [((s,), (t,)) for s, t in zip(a, b, strict=True)] if len(a) == len(b) else [(a, b)]
     shares = QUARTERS if len(a) == len(b) else EIGHTHS
     for one, other in pairs:
+        laid = [(run, [stitched([stretch], pieces) for stretch in run]) for run in (one, other)]
         for share in shares:
-            places = [_at_share(run, share, pieces) for run in (one, other)]
-            if all(_is_free(pieces[what], edge, at, QUARTERS_APART) for what, edge, at in places):
+            places = [_at_share(run, lengths, share, pieces) for run, lengths in laid]
+            taken = ((at, near) for what, edge, at in places for near in _taken(pieces[what], edge))
+            if all(abs(at - near) >= QUARTERS_APART for at, near in taken):
                 for what, edge, at in dict.fromkeys(places):
                     mark = Notch(edge, at, double=what.half is Half.BACK, kind=NotchKind.QUARTER)
                     pieces[what] = replace(pieces[what], notches=(*pieces[what].notches, mark))
 
 
-def _at_share(run: Sequence[Stretch], share: float, pieces: Mapping[What, Piece]) -> tuple[What, str, float]:
-    """The place at a share of some stretches' stitched length: the piece, its edge, and how far along that."""
-    rest = share * stitched(run, pieces)
-    stretch = run[0]
-    for stretch in run:
-        long = stitched([stretch], pieces)
-        if rest <= long:
-            break
-        rest -= long
+def _at_share(
+    run: Sequence[Stretch], lengths: Sequence[float], share: float, pieces: Mapping[What, Piece]
+) -> tuple[What, str, float]:
+    """The place at a share of some stretches of such stitched lengths: the piece, its edge, how far along its path."""
+    rest, k = share * sum(lengths), 0
+    while k < len(run) - 1 and rest > lengths[k]:
+        rest -= lengths[k]
+        k += 1
+    stretch = run[k]
     piece = pieces[stretch.piece]
     darts = piece.darts_of(stretch.edge)
     if stretch.backwards:

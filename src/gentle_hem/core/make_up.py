@@ -220,7 +220,7 @@ def _stepped(lower: LowerMade, recipe: Recipe) -> LowerMade:
         return lower
     table = Table(
         recipe.allowances, {piece.what: piece for piece in lower.pieces}, list(lower.seams),
-        {"waist": lower.waist, "hem": lower.hem},
+        {"waist": lower.waist, "hem": lower.hem}, figure=recipe.figure,
     )  # fmt: skip
     take(recipe.steps, ("lower",), table)
     made = replace(

@@ -7,7 +7,9 @@ allowance wider than the curve  stop: it is drawn with the widest that goes, and
 from __future__ import annotations
 
 from collections.abc import Iterable
+from itertools import chain
 
+import numpy as np
 from shapely import is_valid, polygons
 
 from gentle_hem.core.cannot import CannotMake
@@ -87,7 +89,9 @@ def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
 
 
 def _crosses_itself(outline: Path) -> bool:
-    return not is_valid(polygons(outline.flatten(0.3)))
+    points = outline.flatten(0.3)
+    places = np.fromiter(chain.from_iterable(points), float, 2 * len(points)).reshape(-1, 2)
+    return not is_valid(polygons(places))
 
 
 def _can_be_cut(piece: Piece) -> bool:

@@ -17,19 +17,19 @@ from gentle_hem.core.geometry import Arc, Line, Path, Point
 from gentle_hem.core.marking import drill_points
 from gentle_hem.core.units import Said, Unit
 from gentle_hem.formats.drawing import Ink
-from gentle_hem.formats.labels import Drawn, Tag, sheet
+from gentle_hem.formats.labels import Drawn, Sheet, Tag, sheet
 
 CURVE_TOLERANCE = 0.01
 
 
-def to_dxf(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM) -> str:
-    """The drawing as DXF text."""
+def to_dxf(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM, laid: Sheet | None = None) -> str:
+    """The drawing as DXF text; ``laid`` is its sheet where it is worked out already."""
     drawing = new("R2010", setup=False)
     drawing.units = units.MM
     for ink in Ink:
         drawing.layers.add(str(ink.value))
     space = drawing.modelspace()
-    drawn, _, _ = sheet(garment, tag or Tag(), unit)
+    drawn, _, _ = laid or sheet(garment, tag or Tag(), unit)
     for item in drawn:
         block = drawing.blocks.new(item.piece.name)
         _draw(item, block)

@@ -6,6 +6,7 @@ import json
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import date
+from functools import cached_property
 from typing import TYPE_CHECKING
 
 from gentle_hem.core.garment import Garment
@@ -15,10 +16,10 @@ from gentle_hem.formats.garment_document import garment_document
 from gentle_hem.formats.paper import Paper
 
 if TYPE_CHECKING:
-    from gentle_hem.formats.labels import Tag
+    from gentle_hem.formats.labels import Sheet, Tag
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Order:
     """What is being written: a garment, its recipe, the paper it is tiled to, and which version of what day it is."""
 
@@ -28,40 +29,48 @@ class Order:
     version: int | None = None
     day: date | None = None
 
+    @cached_property
+    def tag(self) -> Tag:
+        """What every piece says of the dress."""
+        from gentle_hem.formats.labels import Tag  # here, to keep reportlab out of the start
+
+        return Tag.of(self.recipe, self.garment, self.version, self.day)
+
+    @cached_property
+    def sheet(self) -> Sheet:
+        """The pieces with their words on one sheet, worked out once for all the files it is drawn in."""
+        from gentle_hem.formats.labels import sheet
+
+        return sheet(self.garment, self.tag, self.recipe.unit)
+
 
 def recipe_json(recipe: Recipe) -> str:
     """recipe.json, which makes the same garment when it is brought back."""
     return json.dumps(recipe.model_dump(mode="json"), indent=2, ensure_ascii=False) + "\n"
 
 
-def _tag(order: Order) -> Tag:
-    from gentle_hem.formats.labels import Tag  # here, to keep reportlab out of the start
-
-    return Tag.of(order.recipe, order.garment, order.version, order.day)
-
-
 def _svg(order: Order) -> bytes:
     from gentle_hem.formats.svg import to_svg
 
-    return to_svg(order.garment, _tag(order), order.recipe.unit).encode()
+    return to_svg(order.garment, order.tag, order.recipe.unit, order.sheet).encode()
 
 
 def _dxf(order: Order) -> bytes:
     from gentle_hem.formats.dxf import to_dxf  # here, since ezdxf alone takes half a second of the start
 
-    return to_dxf(order.garment, _tag(order), order.recipe.unit).encode()
+    return to_dxf(order.garment, order.tag, order.recipe.unit, order.sheet).encode()
 
 
 def _pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_pdf
 
-    return to_pdf(order.garment, order.paper, _tag(order), order.recipe.unit)
+    return to_pdf(order.garment, order.paper, order.tag, order.recipe.unit, order.sheet)
 
 
 def _large_pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_large_pdf
 
-    return to_large_pdf(order.garment, _tag(order), order.recipe.unit)
+    return to_large_pdf(order.garment, order.tag, order.recipe.unit, order.sheet)
 
 
 Writer = Callable[[Order], bytes]

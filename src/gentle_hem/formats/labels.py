@@ -9,10 +9,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
+from functools import cached_property
 from math import ceil, degrees
 from textwrap import wrap
 
 import numpy as np
+from numpy.typing import NDArray
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from shapely import LineString, Polygon, box, contains_xy, prepare, unary_union
 from shapely.affinity import rotate
@@ -26,6 +28,8 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Said, format_length
 from gentle_hem.formats.drawing import Ink, Laid, Stroke, Words, lay_side_by_side, not_ready, strokes
 from gentle_hem.formats.letters import BOLD, register
+
+FloatArray = NDArray[np.float64]
 
 LARGEST, LEAST, BESIDE = 9.0, 3.0, 4.0
 """How high letters are at most and at least inside a piece, and beside it (mm)."""
@@ -84,7 +88,11 @@ class Drawn:
     words: tuple[Words, ...]
 
 
-def sheet(garment: Garment, tag: Tag, unit: Said) -> tuple[list[Drawn], float, float]:
+Sheet = tuple[list[Drawn], float, float]
+"""Pieces with their words side by side, and the width and height of the sheet they lie on."""
+
+
+def sheet(garment: Garment, tag: Tag, unit: Said) -> Sheet:
     """All pieces with their words side by side on one sheet, and its width and height."""
     register()
     made = {piece.what: _Labelled.of(piece, tag, unit) for piece in garment.pieces}
@@ -167,25 +175,30 @@ class _Free:
     def take(self, words: Words) -> None:
         """Leave the place of some words out of it."""
         self.area = self.area.difference(shape(words).buffer(CLEAR))
+        self.__dict__.pop("_cells", None)
 
     def holds(self, words: Words) -> bool:
         return bool(self.area.contains(shape(words)))
 
-    def place(self, width: float, height: float) -> Point | None:
-        """The lower left corner of a place for an upright box of that size; the highest one, in the middle of it."""
+    @cached_property
+    def _cells(self) -> tuple[float, FloatArray, FloatArray, FloatArray]:
+        """The free part in cells: how wide one is, where their middles lie, and how many are free up to each."""
         if self.area.is_empty:
-            return None
+            return 1.0, np.empty(0), np.empty(0), np.zeros((1, 1))
         left, bottom, right, top = self.area.bounds
         cell = max(1.0, (right - left) / 90, (top - bottom) / 90)
-        across, down = ceil(width / cell) + 1, ceil(height / cell) + 1
-        columns, rows = int((right - left) / cell), int((top - bottom) / cell)
-        if columns < across or rows < down:
-            return None
+        xs = left + cell * (np.arange(int((right - left) / cell)) + 0.5)
+        ys = bottom + cell * (np.arange(int((top - bottom) / cell)) + 0.5)
         prepare(self.area)
-        xs = left + cell * (np.arange(columns) + 0.5)
-        ys = bottom + cell * (np.arange(rows) + 0.5)
         inside = contains_xy(self.area, *np.meshgrid(xs, ys))
-        summed = np.pad(inside.cumsum(0).cumsum(1), ((1, 0), (1, 0)))
+        return cell, xs, ys, np.pad(inside.cumsum(0).cumsum(1).astype(float), ((1, 0), (1, 0)))
+
+    def place(self, width: float, height: float) -> Point | None:
+        """The lower left corner of a place for an upright box of that size; the highest one, in the middle of it."""
+        cell, xs, ys, summed = self._cells
+        across, down = ceil(width / cell) + 1, ceil(height / cell) + 1
+        if len(xs) < across or len(ys) < down:
+            return None
         full = (
             summed[down:, across:] - summed[:-down, across:] - summed[down:, :-across] + summed[:-down, :-across]
         ) == across * down

@@ -27,7 +27,7 @@ from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
 from gentle_hem.core.geometry.segment import arc_as_cubics
 from gentle_hem.core.units import Said, Unit, inches
 from gentle_hem.formats.drawing import Ink, placed
-from gentle_hem.formats.labels import Drawn, Tag, shape, sheet
+from gentle_hem.formats.labels import Drawn, Sheet, Tag, shape, sheet
 from gentle_hem.formats.letters import BOLD, FONT, printed, register, unprintable
 from gentle_hem.formats.paper import Paper
 
@@ -164,10 +164,12 @@ def _first(start: float, field: float, step: float) -> int:
     return max(ceil((start - field) / step), 0)
 
 
-def to_pdf(garment: Garment, paper: Paper = Paper.A4, tag: Tag | None = None, unit: Said = Unit.CM) -> bytes:
-    """The pattern tiled to the maker's paper, with a map page first."""
+def to_pdf(
+    garment: Garment, paper: Paper = Paper.A4, tag: Tag | None = None, unit: Said = Unit.CM, laid: Sheet | None = None
+) -> bytes:
+    """The pattern tiled to the maker's paper, with a map page first; ``laid`` is its sheet where it is worked out."""
     tag = tag or Tag()
-    drawn, width, height = sheet(garment, tag, unit)
+    drawn, width, height = laid or sheet(garment, tag, unit)
     tiles = tiles_for(drawn, width, height, paper)
     page_width, page_height = paper.size
     canvas, file = _canvas(page_width, page_height, tag.garment)
@@ -288,11 +290,11 @@ def _missing(tag: Tag) -> str:
     return f"Letters this typeface cannot print stand as ▯ ({codes}). Nothing else is missing."
 
 
-def to_large_pdf(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM) -> bytes:
-    """The whole pattern on one sheet, for a print shop or plotter."""
+def to_large_pdf(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM, laid: Sheet | None = None) -> bytes:
+    """The whole pattern on one sheet, for a print shop or plotter; ``laid`` is that sheet where it is worked out."""
     tag = tag or Tag()
     missing = _missing(tag)
-    drawn, width, height = sheet(garment, tag, unit)
+    drawn, width, height = laid or sheet(garment, tag, unit)
     strip = SQUARE + 30
     width = max(width, SQUARE + 2 * MARGIN)
     canvas, file = _canvas(width, height + strip, tag.garment)

@@ -8,7 +8,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry.path_text import number, path_data
 from gentle_hem.core.units import Said, Unit
 from gentle_hem.formats.drawing import Ink, Words, placed
-from gentle_hem.formats.labels import Tag, sheet
+from gentle_hem.formats.labels import Sheet, Tag, sheet
 
 CLASSES = {
     Ink.CUT: "cut-line",
@@ -39,10 +39,10 @@ def _text(words: Words) -> list[str]:
     ]
 
 
-def to_svg(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM) -> str:
-    """All pieces beside each other on one true-size sheet."""
+def to_svg(garment: Garment, tag: Tag | None = None, unit: Said = Unit.CM, laid: Sheet | None = None) -> str:
+    """All pieces beside each other on one true-size sheet; ``laid`` is that sheet where it is worked out already."""
     tag = tag or Tag()
-    drawn, width, height = sheet(garment, tag, unit)
+    drawn, width, height = laid or sheet(garment, tag, unit)
     lines = [
         '<?xml version="1.0" encoding="UTF-8"?>',
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{number(width)}mm" height="{number(height)}mm" '

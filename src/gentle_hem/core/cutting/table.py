@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 
 from gentle_hem.core.cannot import CannotDraw, CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
+from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding
 from gentle_hem.core.parts import Allowances
 from gentle_hem.core.pattern import Piece
@@ -31,6 +32,8 @@ class Table:
     seams: list[Seam] = field(default_factory=list)
     runs: dict[str, Run] = field(default_factory=dict)
     findings: list[Finding] = field(default_factory=list)
+    figure: Figure = field(default_factory=Figure)
+    """Whose dress it is: some lines follow her measures."""
 
     def put(self, piece: Piece) -> None:
         """A piece redrawn, or a new one laid beside the others."""
@@ -45,8 +48,12 @@ class Table:
         self, old: What, new: tuple[Piece, ...], order: Mapping[str, tuple[What, ...]], corner: Sign, seam: Seam
     ) -> None:
         """New pieces in place of an old one. ``order`` says which of them carry each old edge, along its path;
-        ``corner`` names the place on a run between two of them; ``seam`` joins them.
+        ``corner`` names the place on a run between two of them; ``seam`` joins them. Raises CannotMake where there is
+        such a piece already.
         """
+        for piece in new:
+            if piece.what != old and piece.what in self.pieces:
+                raise CannotMake(f"there is a {piece.name} already")
         laid: dict[What, Piece] = {}
         for what, piece in self.pieces.items():
             if what == old:

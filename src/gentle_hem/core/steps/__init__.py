@@ -7,6 +7,7 @@ from gentle_hem.core.steps.end import LowerEnd
 from gentle_hem.core.steps.hollow import Hollow
 from gentle_hem.core.steps.insert import Insert
 from gentle_hem.core.steps.line import StyleLine
+from gentle_hem.core.steps.princess import PrincessSeam
 from gentle_hem.core.steps.spread import Pinch, Spread
 
-STEPS = (Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, StyleLine, CutOff, Insert)
+STEPS = (Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, PrincessSeam, StyleLine, CutOff, Insert)

@@ -16,6 +16,7 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.pivot import pivot, pivot_of
 from gentle_hem.core.cutting.split import Mouth, Split, cut_across, split
+from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.pattern import Notch, Piece, Role
@@ -53,19 +54,20 @@ class PrincessFrom(StrEnum):
 
 INTO_SEAM = Sign("princess", Half.FRONT, shaping=True)
 
-SHARE_OF_EDGE = {"shoulder": 0.5, "neckline": 0.5, "armhole": 0.5}
 
-
-def princess(table: Styling, what: What, start: PrincessFrom, corner: Sign, rounded: float = ROUNDED) -> None:
-    """Cut a half from ``start`` through the bust point (or the back dart) to its waist dart, ``rounded`` so far above
-    and below it (mm).
+def princess(table: Table, what: What, start: PrincessFrom, corner: Sign, share: float = 0.5) -> None:
+    """Cut a half from ``start``, at a ``share`` of its path, through the bust point (or the back dart) to its waist
+    dart; over the bust it is rounded by the figure's cup.
 
     Any other dart of the half is turned into the seam first, so both darts disappear in it.
     """
     piece = table.pieces[what]
     is_front = what.half is Half.FRONT
     allowance = table.allowances.of(Role.PRINCESS)
-    made = _cut_princess(_facing_left(piece, is_front), str(start), is_front, allowance, rounded)
+    rounded = ROUNDED
+    if is_front:
+        rounded = rounded_by_cup(table.figure.get("bust_girth"), table.figure.get("under_bust_girth"))
+    made = _cut_princess(_facing_left(piece, is_front), str(start), is_front, allowance, rounded, share)
     earlier, later, order = made.earlier, made.later, made.order
     if not is_front:
         earlier, later = _facing_left(earlier, False), _facing_left(later, False)
@@ -84,7 +86,7 @@ def _facing_left(piece: Piece, is_front: bool) -> Piece:
     return piece if is_front else mirrored(piece)
 
 
-def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float, rounded: float) -> Split:
+def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float, rounded: float, share: float) -> Split:
     waist = piece.darts_of("waist")
     if not waist:
         raise CannotMake("there is no waist dart for it to run into")
@@ -92,14 +94,14 @@ def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float, ro
     for extra in [d for d in piece.darts if d is not dart and d.edge == "waist"]:
         raise CannotMake(f"the waist has two darts; merge the {extra.landmark} first")
     low = pivot_of(piece, dart, piece.bust_point) if piece.bust_point else dart.apex
-    at = piece.edge(start).drawn_length * SHARE_OF_EDGE[start]
+    at = piece.edge(start).drawn_length * share
     high = low
     mouth = Mouth.place(start, at)
     for other in [d for d in piece.darts if d is not dart]:
         if other.edge != start:
             if piece.bust_point is None:
                 continue  # a back's shoulder dart stays where it is when the seam begins elsewhere
-            piece = pivot(piece, other, start, _clear(piece, start), piece.bust_point, INTO_SEAM)
+            piece = pivot(piece, other, start, _clear(piece, start, share), piece.bust_point, INTO_SEAM)
             other = next(d for d in piece.darts if d.landmark == INTO_SEAM)
             dart = next(d for d in piece.darts_of("waist"))
         high = pivot_of(piece, other, piece.bust_point) if piece.bust_point else other.apex
@@ -122,8 +124,8 @@ def _cut_princess(piece: Piece, start: str, is_front: bool, allowance: float, ro
     return replace(made, earlier=_notched(made.earlier, not is_front), later=_notched(made.later, not is_front))
 
 
-def _clear(piece: Piece, edge: str) -> float:
-    at = piece.edge(edge).drawn_length * SHARE_OF_EDGE[edge]
+def _clear(piece: Piece, edge: str, share: float) -> float:
+    at = piece.edge(edge).drawn_length * share
     for dart in piece.darts_of(edge):
         if dart.at - 12 < at < dart.at + dart.intake + 12:
             raise CannotMake(f"there is a dart on the {edge} already")

@@ -40,12 +40,10 @@ from gentle_hem.core.style.fronts import (
 )
 from gentle_hem.core.style.neckline import Neckline, with_neckline
 from gentle_hem.core.style.panels import (
-    ROUNDED,
     PrincessFrom,
     cut_under_bust,
     midriff_joined,
     princess,
-    rounded_by_cup,
     yoke,
 )
 from gentle_hem.core.style.styling import Styling
@@ -61,7 +59,6 @@ from gentle_hem.core.what import (
     Layer,
     Panel,
     Sign,
-    What,
 )
 from gentle_hem.core.workings import Workings
 
@@ -121,7 +118,7 @@ def style_bodice(
         )
     return _Styled(
         style, panels, contour, steps, figure, notes.about("bodice"),
-        Styling.of(bodice, allowances, bodice.pieces[0].what.section, USUAL),
+        Styling.of(bodice, allowances, bodice.pieces[0].what.section, USUAL, figure),
     ).made(carry)  # fmt: skip
 
 
@@ -210,7 +207,7 @@ class _Styled:
             if start is not PrincessFrom.NONE:
                 table.style(
                     corner, f"panels.{half.half}_princess",
-                    lambda w=half, s=start, c=corner: princess(table, w, s, c, self._cup(w)),  # type: ignore[misc]
+                    lambda w=half, s=start, c=corner: princess(table, w, s, c),  # type: ignore[misc]
                 )  # fmt: skip
         if style.straps != "none":
             sew_straps(table, style.strap_width)
@@ -221,12 +218,6 @@ class _Styled:
             table.put(pointed_at_both_ends(piece))
         table.true()
         return table.made()
-
-    def _cup(self, what: What) -> float:
-        """How far a princess line of a half is rounded over the bust, or over the shoulder blade."""
-        if what.half is Half.BACK:
-            return ROUNDED
-        return rounded_by_cup(self.figure.get("bust_girth"), self.figure.get("under_bust_girth"))
 
     def _carry(self, carry: Callable[[Piece], Below]) -> None:
         table, halves = self.table, (self.table.front, self.table.back)

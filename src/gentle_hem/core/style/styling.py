@@ -8,6 +8,7 @@ from typing import Any
 
 from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.table import Table
+from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
 from gentle_hem.core.parts import Allowances, BodiceMade, EdgeAbove
 from gentle_hem.core.pattern import Piece, Role
@@ -29,12 +30,15 @@ class Styling(Table):
     """What each word of the style is when nothing is asked: the way out of a line that cannot be drawn."""
 
     @classmethod
-    def of(cls, bodice: BodiceMade, allowances: Allowances, section: Section, usual: Mapping[str, Any]) -> Styling:
+    def of(
+        cls, bodice: BodiceMade, allowances: Allowances, section: Section, usual: Mapping[str, Any], figure: Figure
+    ) -> Styling:
         """A bodice laid on the table."""
         assert bodice.edge is not None, "there is a bodice to style"
         return cls(
             allowances, {piece.what: piece for piece in bodice.pieces}, list(bodice.seams),
             {"waist": bodice.edge.run, "other waist": Run()}, bodice=bodice, section=section, usual=usual,
+            figure=figure,
         )  # fmt: skip
 
     @property
