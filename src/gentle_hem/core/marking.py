@@ -13,7 +13,7 @@ from collections.abc import Iterator
 from math import hypot
 
 from gentle_hem.core.geometry import Line, Path, Point, Segment
-from gentle_hem.core.pattern import FOLDS, Dart, Edge, Fold, MarkKind, Piece, Role, folds_to_far
+from gentle_hem.core.pattern import FOLDS, Dart, Edge, Fold, MarkKind, Piece, folds_to_far
 
 DRILL_INSIDE = 10.0
 """A dart's point is drilled so far short of it (mm), so that the stitching covers the hole: common practice."""
@@ -90,7 +90,7 @@ def arrow(start: Point, end: Point, size: float = ARROW) -> Iterator[Path]:
 
 def is_fold(piece: Piece, edge: Edge) -> bool:
     """Whether this edge lies on the fold of the cloth."""
-    return piece.on_fold and edge.allowance == 0 and edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)
+    return piece.on_fold and edge.allowance == 0 and edge.role.is_centre
 
 
 def fold_bracket(piece: Piece, edge: Edge) -> Iterator[Path]:

@@ -57,6 +57,11 @@ class Role(StrEnum):
     FREE = "free edge"
     TEMPLATE = "template"
 
+    @property
+    def is_centre(self) -> bool:
+        """Whether an edge of this role lies on the middle of the body, in front or behind."""
+        return self in (Role.CENTRE_FRONT, Role.CENTRE_BACK)
+
 
 class Finished(StrEnum):
     """How an edge with an allowance is finished that is sewn to nothing."""

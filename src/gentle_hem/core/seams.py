@@ -15,7 +15,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import TYPE_CHECKING
 
-from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.pattern import Piece
 from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Section, Sign, What
 
@@ -172,7 +172,7 @@ def centre_seams(pieces: Iterable[Piece]) -> tuple[Seam, ...]:
         seam_of_pair(f"{{section}} {edge.name} seam", piece.what, edge.name)
         for piece in pieces
         for edge in piece.edges
-        if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and not piece.on_fold
+        if edge.role.is_centre and not piece.on_fold
     )
 
 
@@ -190,7 +190,7 @@ def with_pairs(seams: Iterable[Seam], pieces: Iterable[Piece]) -> tuple[Seam, ..
         seam_of_pair(f"{piece.name} {edge.name} seam", piece.what, edge.name)
         for piece in pieces
         for edge in piece.edges
-        if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and edge.allowance > 0 and edge.finished is None
+        if edge.role.is_centre and edge.allowance > 0 and edge.finished is None
         if (piece.what, edge.name) not in sewn
     ]
     return (*seams, *pairs)

@@ -44,8 +44,6 @@ RUNS_ON = frozenset({Role.WAIST, Role.HEM, Role.ARMHOLE, Role.NECKLINE})
 SMOOTH = RUNS_ON | {Role.SIDE, Role.PRINCESS, Role.PANEL, Role.CROTCH, Role.CAP, Role.INSIDE_LEG}
 """Edges that are one curve from end to end, unless they are said to have points."""
 
-CENTRES = frozenset({Role.CENTRE_FRONT, Role.CENTRE_BACK})
-
 
 class Over(StrEnum):
     """What an edge runs on over."""
@@ -114,7 +112,7 @@ def _looked_within(piece: Piece) -> Iterator[Corner]:
                 yield Corner(Over.DART, over_dart(piece, dart), piece.what, edge.name)
     if piece.on_fold:
         for index, edge in enumerate(piece.edges):
-            if edge.role in CENTRES:
+            if edge.role.is_centre:
                 for other, at_end in ((piece.edges[index - 1], True), (_after(piece, index), False)):
                     if other.role in RUNS_ON and not other.pointed:
                         angle = _interior(other, edge) if at_end else _interior(edge, other)

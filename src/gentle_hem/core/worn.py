@@ -117,6 +117,6 @@ def _crotch(pieces: Iterable[Piece]) -> float | None:
         for piece in pieces
         if piece.what.is_outer(Section.TROUSERS)
         for edge in piece.edges
-        if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)
+        if edge.role.is_centre
     ]
     return sum(lengths) if lengths else None

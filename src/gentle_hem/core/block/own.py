@@ -204,7 +204,7 @@ def _called(edge: str, is_front: bool) -> str:
 
 
 def _grain(edges: list[Edge]) -> tuple[Point, Point]:
-    centre = next(e for e in edges if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)).path
+    centre = next(e for e in edges if e.role.is_centre).path
     low, high = sorted((centre.start, centre.end), key=lambda p: p.y)
     side = 18.0 if edges[0].path.box[2] > 20 else -18.0
     return low.towards(high, 0.25) + Point(side, 0), low.towards(high, 0.75) + Point(side, 0)

@@ -13,7 +13,7 @@ from __future__ import annotations
 from gentle_hem.core.cannot import CannotDraw
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.segment import Line
-from gentle_hem.core.pattern import Dart, Edge, Piece, Role
+from gentle_hem.core.pattern import Dart, Edge, Piece
 from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Sign
 
@@ -43,7 +43,7 @@ def pivot(piece: Piece, dart: Dart, to_edge: str, at: float, bust_point: Point, 
         raise CannotDraw("a dart cannot be moved into its own mouth")
     after, before = _chains(piece, dart, to_edge, at)
     angle = (near - point).angle - (far - point).angle
-    centre_turns = any(edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) for edge, _ in after)
+    centre_turns = any(edge.role.is_centre for edge, _ in after)
     if centre_turns:
         turn_after, turn_before = Placement(), Placement.rotation(-angle, point)
     else:

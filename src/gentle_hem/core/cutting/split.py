@@ -159,7 +159,7 @@ def _dressed(piece: Piece, what: What, edges: tuple[Edge, ...], tour: list[Stret
 
 
 def _is_centre(edge: Edge) -> bool:
-    return edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)
+    return edge.role.is_centre
 
 
 def upright_grain(piece: Piece, share: float = 0.5) -> tuple[Point, Point]:

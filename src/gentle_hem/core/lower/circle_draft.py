@@ -201,7 +201,7 @@ class DraftedCircle:
             wanted = inset or host.allowances.of(role)
             if role is Role.CENTRE_BACK and not self.opens_at_back:
                 wanted = host.allowances.panel
-            if folded and role in (Role.CENTRE_FRONT, Role.CENTRE_BACK) and not whole:
+            if folded and role.is_centre and not whole:
                 wanted = 0.0
             if folded and whole and role is Role.CENTRE_FRONT:
                 wanted = 0.0

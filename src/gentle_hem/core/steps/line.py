@@ -134,7 +134,7 @@ class StyleLine(AlongALine):
             piece, first, last, earlier_line=line.reversed(), later_line=line,
             parts=(piece.what, replace(piece.what, number=99)), edge_name="trial", role=Role.PANEL, allowance=0.0,
         )  # fmt: skip
-        centred = [any(e.role in CENTRES for e in part.edges) for part in (trial.earlier, trial.later)]
+        centred = [any(e.role.is_centre for e in part.edges) for part in (trial.earlier, trial.later)]
         heights = [sum(part.seam_line.box[k] for k in (1, 3)) for part in (trial.earlier, trial.later)]
         across = centred[0] == centred[1]
         earlier_is_new = heights[0] > heights[1] if across else centred[1]
@@ -151,5 +151,3 @@ class StyleLine(AlongALine):
 
 NEAREST = 8.0
 """A line begins and ends so far from a corner at least (mm)."""
-
-CENTRES = (Role.CENTRE_FRONT, Role.CENTRE_BACK)

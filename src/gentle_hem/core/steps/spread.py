@@ -10,7 +10,7 @@ from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.cutting.true import TRUED
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.parts import between, number_between
-from gentle_hem.core.pattern import Edge, Mark, MarkKind, Piece, Role
+from gentle_hem.core.pattern import Edge, Mark, MarkKind, Piece
 from gentle_hem.core.replace import replace
 from gentle_hem.core.sentences import Word, length, number
 from gentle_hem.core.steps.base import EdgeName, PatternStep, Share, along, edge_word, on_each, share_word, the_edge
@@ -21,7 +21,7 @@ TRIES = 12
 
 def stays(edge: Edge) -> bool:
     """The part with the centre stays where it is."""
-    return edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)
+    return edge.role.is_centre
 
 
 class Spread(PatternStep):

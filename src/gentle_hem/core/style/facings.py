@@ -146,7 +146,7 @@ def _top_band(piece: Piece, wide: float) -> Piece:
     ).earlier  # fmt: skip
     if made.darts or any(dart.apex.y > line.box[1] for dart in piece.darts):
         raise CannotMake("a dart runs through it")
-    centre = next((i for i, e in enumerate(made.edges) if e.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK)), None)
+    centre = next((i for i, e in enumerate(made.edges) if e.role.is_centre), None)
     if centre is not None:
         made = replace(made, edges=made.edges[centre + 1 :] + made.edges[: centre + 1])
     # the armhole's own notches are the bodice's; a facing's lie where its band cuts them off

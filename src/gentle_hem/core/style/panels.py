@@ -198,7 +198,7 @@ def _waist_first(piece: Piece) -> Piece:
 
 
 def _centre_last(piece: Piece) -> Piece:
-    last = next(i for i, edge in enumerate(piece.edges) if edge.role in (Role.CENTRE_FRONT, Role.CENTRE_BACK))
+    last = next(i for i, edge in enumerate(piece.edges) if edge.role.is_centre)
     return replace(piece, edges=piece.edges[last + 1 :] + piece.edges[: last + 1])
 
 
