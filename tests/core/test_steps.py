@@ -15,12 +15,17 @@ from pydantic import ValidationError
 from pytest import approx
 
 from conftest import FIGURE
+from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.fault import FAULT
-from gentle_hem.core.findings import Severity
+from gentle_hem.core.findings import Severity, note
 from gentle_hem.core.make_up import make_up
-from gentle_hem.core.pattern import MarkKind
+from gentle_hem.core.parts import METRIC_ALLOWANCES
+from gentle_hem.core.pattern import MarkKind, Role
 from gentle_hem.core.recipe import Recipe, changed, read_recipe, spoken_parts
+from gentle_hem.core.sentences import spoken
 from gentle_hem.core.steps import STEPS
+from gentle_hem.core.steps.base import acted_on
 from gentle_hem.core.units import Unit, inches
 from gentle_hem.core.what import Half, Layer
 from random_recipes import some_steps
@@ -399,3 +404,28 @@ def test_the_usual_amounts_are_the_trades():
     usual = {kind.__name__: kind() for kind in STEPS}
     assert usual["Pinch"].amount == inches(0.25)
     assert usual["Spread"].amount == inches(2)
+
+
+def test_a_hollow_of_a_side_says_and_lights_both_its_edges():
+    whole = recipe({"kind": "hollow", "edge": "side", "on": "front"}, {"kind": "hollow", "edge": "armhole"})
+    side, armhole = whole.steps
+    assert spoken(side, Unit.CM).endswith(", and so is the edge it is sewn to.")
+    assert "sewn to" not in spoken(armhole, Unit.CM)
+    lit = {(place.piece, place.edge) for place in acted_on(side, make_up(whole).pieces)}
+    assert lit == {("bodice front", "side"), ("bodice back", "side")}
+
+
+def test_the_middle_of_the_body_is_in_front_and_behind_and_nowhere_else():
+    assert {role for role in Role if role.is_centre} == {Role.CENTRE_FRONT, Role.CENTRE_BACK}
+
+
+def test_what_is_said_while_a_step_is_tried_goes_with_the_step():
+    """A cut that leaves a seam's other side alone says so; refused, it leaves only its refusal."""
+    table = Table(METRIC_ALLOWANCES)
+
+    def tried():
+        table.findings.append(note("said-on-the-way", "Something."))
+        raise CannotMake("it does not go")
+
+    table.attempt(tried, lambda why: note("left-out", why))
+    assert [found.code for found in table.findings] == ["left-out"]

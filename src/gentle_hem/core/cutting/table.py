@@ -85,12 +85,10 @@ class Table:
 
     def attempt(self, work: Callable[[], None], left_out: Callable[[str], Finding]) -> None:
         """Do something; what cannot be done is taken back, and ``left_out`` says why."""
-        kept = dict(self.pieces), list(self.seams), dict(self.runs)
+        kept = dict(self.pieces), list(self.seams), dict(self.runs), list(self.findings)
         try:
             work()
-        except CannotDraw:
-            self.pieces, self.seams, self.runs = kept
-            self.findings.append(left_out("its lines run into each other on this piece"))
         except CannotMake as wrong:
-            self.pieces, self.seams, self.runs = kept
-            self.findings.append(left_out(str(wrong)))
+            self.pieces, self.seams, self.runs, self.findings = kept
+            crossed = isinstance(wrong, CannotDraw)
+            self.findings.append(left_out("its lines run into each other on this piece" if crossed else str(wrong)))

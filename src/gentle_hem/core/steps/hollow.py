@@ -30,7 +30,8 @@ class Hollow(PatternStep):
 
     title: ClassVar[str] = "Hollow or let out an edge"
     sentences: ClassVar[tuple[str, ...]] = (
-        "The {edge} of the {part}, {on}, is hollowed {amount} at {share} of its way.",
+        "The {edge} of the {part}, {on}, is hollowed {amount} at {share} of its way"
+        "[edge=side|shoulder:, and so is the edge it is sewn to].",
     )
     words: ClassVar[dict[str, Word]] = {
         **PatternStep.own_words, "edge": edge_word("edge"),
@@ -46,9 +47,12 @@ class Hollow(PatternStep):
     def edges(self) -> tuple[EdgeName, ...]:
         return (self.edge,)
 
+    @property
+    def halves(self) -> tuple[Half, ...]:
+        return tuple(Half) if self.edge in SEWN_TO_ITS_MATE else super().halves
+
     def do(self, table: Table) -> None:
-        halves = tuple(Half) if self.edge in SEWN_TO_ITS_MATE else self.halves
-        on_each(table, halves, self.edge, self._hollowed)
+        on_each(table, self.halves, self.edge, self._hollowed)
 
     def _hollowed(self, piece: Piece) -> Piece:
         edge = the_edge(piece, self.edge)
