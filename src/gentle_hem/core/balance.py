@@ -40,7 +40,7 @@ def balanced(dress: Dressed, waists: Mapping[Half, float]) -> Dressed:
     for seam in dress.seams:
         _on_seam(pieces, seam, dress.figure, waists)
         _quartered(pieces, seam)
-    for what in [what for what in pieces if what.section is Section.GOWN and what.half is Half.BACK]:
+    for what in [what for what in pieces if what.section is Section.GOWN and what.half]:
         pieces[what] = _zip_end(pieces[what], dress.opening, waists)
     return replace(dress, pieces=pieces)
 
@@ -177,16 +177,23 @@ def _at_share(
     return stretch.piece, stretch.edge, opened(rest, darts)
 
 
+ZIPPED = {
+    OpeningPlace.CENTRE_BACK: (Role.CENTRE_BACK, Half.BACK), OpeningPlace.CENTRE_FRONT: (Role.CENTRE_FRONT, Half.FRONT)
+}  # fmt: skip
+"""The edge a zip at the centre lies on, and its half."""
+
+
 def _zip_end(piece: Piece, opening: Opening, waists: Mapping[Half, float]) -> Piece:
-    """A gown's back with the end of its zip marked down the centre."""
-    if opening.place is not OpeningPlace.CENTRE_BACK or Half.BACK not in waists:
+    """A gown's back or front with the end of its zip marked down the centre."""
+    role, half = ZIPPED.get(opening.place, (None, Half.BACK))
+    if role is None or half not in waists:
         return piece
     for edge in piece.edges:
-        if edge.role is not Role.CENTRE_BACK or not edge.turned:
+        if edge.role is not role or not edge.turned:
             continue
         if any(n.edge == edge.name and n.kind is NotchKind.ZIP_END for n in piece.notches):
             continue
-        at = _level(piece, Stretch(piece.what, edge.name), waists[Half.BACK] - opening.below_waist)
+        at = _level(piece, Stretch(piece.what, edge.name), waists[half] - opening.below_waist)
         if at is not None:
             end = Notch(edge.name, opened(at, piece.darts_of(edge.name)), Sign("zip end"), kind=NotchKind.ZIP_END)
             piece = replace(piece, notches=(*piece.notches, end))

@@ -21,6 +21,7 @@ from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.carry import as_hem
+from gentle_hem.core.cutting.centre import centre_on_fold, seamed_at_centre
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import USUAL_BUST, from_size
@@ -31,8 +32,8 @@ from gentle_hem.core.fit import fitted, remedies, side_ends
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import Unrolled, stitched, unroll
 from gentle_hem.core.lower.gown import Gown
-from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade
-from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role, finished_alone
+from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade, OpeningPlace
+from gentle_hem.core.pattern import Edge, MarkKind, Notch, NotchKind, Piece, Role, finished_alone
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, with_pairs
@@ -42,7 +43,7 @@ from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.walk import WAIST_SEAM, Walked, findings_for, walk
 from gentle_hem.core.wear import wear
-from gentle_hem.core.what import Half, Layer, Section, What
+from gentle_hem.core.what import Half, Layer, Section, Sign, What
 from gentle_hem.core.workings import Worked, Workings
 from gentle_hem.core.workroom import Dressed
 from gentle_hem.core.worn import length_of, worn
@@ -136,6 +137,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         told.dress = _joined(told.dress, recipe, bodice.edge, notes)
         told.dress = _other_half(told.dress, bodice)
         told.dress = _buttoned_down(told.dress, recipe)
+    told.dress = _opened_in_front(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes)
     left = () if block.draft else [piece.what for piece in told.dress.outer_upper()]
     pieces, slid = true.trued(told.dress.pieces, with_pairs(told.dress.seams, told.dress.pieces.values()), left)
@@ -272,6 +274,53 @@ def _buttoned_down(dress: Dressed, recipe: Recipe) -> Dressed:
 
 OPENED = (Section.SKIRT, Section.PEPLUM)
 """Lower parts that can open down the centre front."""
+
+
+def _opened_in_front(dress: Dressed, recipe: Recipe) -> Dressed:
+    """The garment with its zip at the centre front: every front that lay on the fold there is cut as a pair, from the
+    top to the hem.
+    """
+    if recipe.opening.place is not OpeningPlace.CENTRE_FRONT or not dress.pieces:
+        return dress
+    fronts = [
+        piece for piece in dress.pieces.values()
+        if piece.what.half is Half.FRONT and piece.what.layer in (Layer.OUTER, Layer.FACING) and piece.on_fold
+        and piece.cloth is not ClothRole.PAPER and centre_on_fold(piece)
+    ]  # fmt: skip
+    reached = {piece.what.section for piece in fronts if piece.what.layer is Layer.OUTER}
+    wanted = {what.section for what, piece in dress.pieces.items()
+              if what.layer is Layer.OUTER and piece.cloth is not ClothRole.PAPER}  # fmt: skip
+    missing = [section for section in wanted if section in OPENED_AT_THE_TOP and section not in reached]
+    if missing:
+        buttoned = recipe.panels.stand > 0
+        why = (
+            "its buttons open it there already" if buttoned
+            else f"the {missing[0]} has no piece that lies on the fold at the centre front"
+        )  # fmt: skip
+        return dress.also(
+            refused(
+                "no-front-zip", "The zip cannot go in at the centre front: {why}.", *in_recipe("opening.place"),
+                remedies=(
+                    Remedy("zip-back", "Put it at the centre back", {"opening.place": "centre_back"}),
+                    Remedy("zip-side", "Put it in the side seam", {"opening.place": "side"}),
+                ),
+                why=why,
+            )
+        )  # fmt: skip
+    zip_wide, below = recipe.allowances.zip, recipe.opening.below_waist
+
+    def opened(piece: Piece) -> Piece:
+        centre = centre_on_fold(piece)
+        assert centre is not None
+        ends = piece.what.section.is_lower and 0 < below < centre.drawn_length
+        mark = (Notch(centre.name, below, Sign("zip end"), kind=NotchKind.ZIP_END),) if ends else ()
+        return seamed_at_centre(piece, zip_wide, turned=True, marks=mark)
+
+    return dress.with_pieces(opened(piece) for piece in fronts)
+
+
+OPENED_AT_THE_TOP = (Section.BODICE, Section.GOWN, Section.WAISTBAND, Section.HIP_YOKE)
+"""Sections that a zip at the centre front must go through; below them it ends in the seam, or in a slit of it."""
 
 
 def _other_half(dress: Dressed, bodice: BodiceMade) -> Dressed:

@@ -78,6 +78,7 @@ class OpeningPlace(StrEnum):
     """Where the garment opens to let its wearer in."""
 
     CENTRE_BACK = "centre_back"
+    CENTRE_FRONT = "centre_front"
     SIDE = "side"
     NONE = "none"
 
@@ -91,6 +92,7 @@ class Opening(RecipePart):
         "place": choice(
             "where it opens",
             ("centre_back", "at the centre back"),
+            ("centre_front", "at the centre front"),
             ("side", "in the side seam"),
             ("none", "nowhere"),
         ),

@@ -38,6 +38,9 @@ LEAST_CLEARANCE, MOST_CLEARANCE = 10.0, 25.0
 
 USUAL_HEAD = 570.0
 
+THROUGH_THE_NECK = (OpeningPlace.CENTRE_BACK, OpeningPlace.CENTRE_FRONT)
+"""Openings that go up to the neck edge."""
+
 CROTCH_GAIN = 1.6
 """A crotch 1 mm deeper lengthens the crotch seam by at least this much, front and back together."""
 
@@ -140,7 +143,7 @@ USUAL_GATHERS = {Weight.HEAVY: 1.5, Weight.MEDIUM: 2.0, Weight.LIGHT: 2.5, Weigh
 
 def _band_over_the_head(recipe: Recipe) -> list[Finding]:
     """A neck band that is closed must pass the head like a neckline."""
-    if recipe.opening.place is OpeningPlace.CENTRE_BACK:
+    if recipe.opening.place in THROUGH_THE_NECK:
         return []
     head, neck = recipe.figure.get("head_girth") or USUAL_HEAD, Measures(recipe.figure, Workings()).take("neck_girth")
     found = []
@@ -225,7 +228,7 @@ def _trims(recipe: Recipe) -> list[dict[str, object]]:
 
 
 def _over_the_head(recipe: Recipe, worn: Worn) -> list[Finding]:
-    if worn.neck is None or recipe.opening.place is OpeningPlace.CENTRE_BACK:
+    if worn.neck is None or recipe.opening.place in THROUGH_THE_NECK:
         return []
     if recipe.panels.stand or recipe.style.keyhole != "none":
         return []

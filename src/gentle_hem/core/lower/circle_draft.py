@@ -256,7 +256,7 @@ class DraftedCircle:
         return r * sin(along / r) if along else 0.0
 
     def _is_zip(self, role: Role, zip_edge: Role) -> bool:
-        return role is zip_edge and self.host.opening.place is not OpeningPlace.NONE
+        return role is zip_edge and self.host.opening.place in (OpeningPlace.CENTRE_BACK, OpeningPlace.SIDE)
 
     def _no_room(self, name: str, role: Role, wanted: float) -> Finding:
         if role is Role.CENTRE_BACK and self.pieces == 1:
@@ -420,7 +420,7 @@ class DraftedCircle:
                 )
             )  # fmt: skip
         found += curved_hem(skirt.hem, skirt.sweep)
-        if self.pieces == 1 and self.host.opening.place is OpeningPlace.SIDE:
+        if self.pieces == 1 and self.host.opening.place in (OpeningPlace.SIDE, OpeningPlace.CENTRE_FRONT):
             found.append(
                 warn(
                     "one-piece-opens-at-back",

@@ -332,11 +332,11 @@ class _Draft:
         side = Path.of(side_curve, *self._side_below(hip_point, over_hip, outer_knee, outer_hem))
         role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
         opening = host.opening
-        opens = not is_front and opening.place is OpeningPlace.CENTRE_BACK
+        opens = opening.place is (OpeningPlace.CENTRE_FRONT if is_front else OpeningPlace.CENTRE_BACK)
         at_side = opening.place is OpeningPlace.SIDE
         allowances = host.allowances
         edges = (
-            Edge(str(role), role, crotch, allowances.of(role) if opens else allowances.panel),
+            Edge(str(role), role, crotch, allowances.zip if opens else allowances.panel),
             Edge("inside leg", Role.INSIDE_LEG, leg, allowances.side),
             Edge("hem", Role.HEM, Path.of(Line(leg.end, outer_hem)), self.part.hem, turned=True),
             Edge("side", Role.SIDE, side.reversed(), allowances.side, turned=at_side),

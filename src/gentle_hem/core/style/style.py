@@ -10,9 +10,9 @@ from collections.abc import Callable, Sequence
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.carry import Below, carried_down, pointed_at_both_ends, trued_at_side
+from gentle_hem.core.cutting.centre import seamed_at_centre
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.pivot import pivot
-from gentle_hem.core.cutting.waist_line import centre_of
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
@@ -444,14 +444,7 @@ class _Styled:
                      name=name, why=str(wrong))
             )  # fmt: skip
             return front
-        return _seamed_at_centre(moved, self.table.allowances) if place == "centre front" else moved
-
-
-def _seamed_at_centre(piece: Piece, allowances: Allowances) -> Piece:
-    """A dart in the centre front takes the fold away: the front is cut twice, with a seam there."""
-    centre = centre_of(piece)
-    edges = tuple(replace(e, allowance=allowances.panel) if e.name == centre.name else e for e in piece.edges)
-    return replace(piece, edges=edges, on_fold=False, cut=2)
+        return seamed_at_centre(moved, self.table.allowances.panel) if place == "centre front" else moved
 
 
 def _pleated(piece: Piece) -> Piece:

@@ -131,7 +131,11 @@ def _half_band(
     front = front or a  # over a button stand the collar ends at the centre front by itself
     edges = (
         Edge(
-            "centre front", Role.CENTRE_FRONT, Path.through(Point(0, height), Point(0, 0)), 0.0 if front_fold else front
+            "centre front",
+            Role.CENTRE_FRONT,
+            Path.through(Point(0, height), Point(0, 0)),
+            0.0 if front_fold else front,
+            turned=not front_fold and dress.opening.place is OpeningPlace.CENTRE_FRONT,
         ),
         Edge("neck edge", Role.NECKLINE, Path.through(Point(0, 0), Point(half, 0)), a),
         Edge(
