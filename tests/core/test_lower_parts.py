@@ -83,8 +83,9 @@ def test_every_trim_on_several_garments(trim, kind):
         )
     )
     whole(garment)
-    # a gown cut in one has no waist seam to stitch a casing along
-    assert ("trim-left-out" in [f.code for f in garment.findings]) is ((trim, kind) == ("elastic", "gown"))
+    # a gown cut in one has no waist seam to stitch a casing along, and a gore is too narrow for a pocket
+    left_out = "trim-left-out" in [f.code for f in garment.findings]
+    assert left_out is ((trim, kind) in (("elastic", "gown"), ("pocket", "gores")))
 
 
 figures = st.fixed_dictionaries(

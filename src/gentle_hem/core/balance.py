@@ -31,11 +31,9 @@ APART = 40.0
 """No notch lies nearer to another, to a dart or to the end of its seam (mm)."""
 
 
-def balanced(dress: Dressed, waists: Mapping[Half, float]) -> Dressed:
-    """The garment with balance notches on its side, princess and panel seams, and the zip's end on a gown.
-
-    ``waists`` are the levels of the natural waist on the drafted halves (mm, down from the shoulder negative).
-    """
+def balanced(dress: Dressed) -> Dressed:
+    """The garment with balance notches on its side, princess and panel seams, and the zip's end on a gown."""
+    waists = dress.waists
     pieces = {what: _told_apart(piece) for what, piece in dress.pieces.items()}
     for seam in dress.seams:
         _on_seam(pieces, seam, dress.figure, waists)

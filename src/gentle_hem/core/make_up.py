@@ -124,9 +124,16 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     if block.draft:
         taste = isinstance(recipe.bodice, (Tasted, ProportionalBodice))
         told.dress = told.dress.also(*looked_over(bodice.pieces, recipe.figure, taste))
+    waists = {
+        piece.what.half: edge.path.start.y if piece.what.half is Half.FRONT else edge.path.end.y
+        for piece in block.pieces
+        for edge in piece.edges
+        if edge.role is Role.WAIST and piece.what.half
+    }
     told.dress = replace(
-        told.dress.with_part(bodice), above=bodice.edge, unspread={piece.what: piece for piece in bodice.unspread}
-    )
+        told.dress.with_part(bodice), above=bodice.edge, unspread={piece.what: piece for piece in bodice.unspread},
+        waists=waists,
+    )  # fmt: skip
     if gown and cut_in_one:
         # a gown's lowest edge is its hem: its waist is the block's
         assert block.edge is not None
@@ -142,13 +149,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     left = () if block.draft else [piece.what for piece in told.dress.outer_upper()]
     pieces, slid = true.trued(told.dress.pieces, with_pairs(told.dress.seams, told.dress.pieces.values()), left)
     told.dress = replace(told.dress, pieces=pieces).also(*(move.said() for move in slid))
-    waists = {
-        piece.what.half: edge.path.start.y if piece.what.half is Half.FRONT else edge.path.end.y
-        for piece in block.pieces
-        for edge in piece.edges
-        if edge.role is Role.WAIST and piece.what.half
-    }
-    told.dress = recipe.finish.on(balanced(told.dress, waists))
+    told.dress = recipe.finish.on(balanced(told.dress))
     told.dress = told.dress.also(*wear(recipe, worn(told.dress, block, waist), notes))
 
 

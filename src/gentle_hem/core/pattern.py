@@ -177,6 +177,8 @@ class MarkKind(StrEnum):
     CENTRE = "centre line"
     DART = "double-pointed dart"
     OPENING = "opening"
+    LOOP = "loop"
+    PLACE = "sewn on here"
 
 
 @dataclass(frozen=True, slots=True)

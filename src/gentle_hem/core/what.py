@@ -38,6 +38,9 @@ class Section(StrEnum):
     CAPE = "cape"
     CASING = "elastic casing"
     BELT = "belt band"
+    BINDING = "bias binding"
+    LOOPS = "loop strip"
+    POCKET = "pocket"
 
     @property
     def is_upper(self) -> bool:
@@ -129,6 +132,10 @@ class Panel(StrEnum):
     HEM = "hem"
     RING = "ring"
     SPIRAL = "spiral"
+    SIDE_RING = "side ring"
+    SLIT = "slit"
+    FLAP = "flap"
+    BAG = "bag"
 
 
 class Layer(StrEnum):
@@ -191,6 +198,7 @@ OF_ITS_OWN = {
     Panel.KEYHOLE: "keyhole facing",
     Panel.RING: "flounce ring",
     Panel.SPIRAL: "spiral flounce",
+    Panel.SIDE_RING: "side ruffle ring",
 }
 """Panels whose name says all."""
 
@@ -205,6 +213,8 @@ def _called(what: What) -> str:
         name = f"{half} {panel}"
     elif panel in (Panel.NECK, Panel.TOP):
         name = f"{half} {panel} facing"
+    elif panel is Panel.SLIT:
+        name = f"{half or section} slit facing"
     elif panel in (Panel.GORE, Panel.CENTRE_GORE):
         name = f"{panel} {half}"
     elif panel is Panel.TIER:

@@ -17,7 +17,7 @@ from gentle_hem.core.parts import Allowances, BandMade, BodiceMade, EdgeAbove, L
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam
-from gentle_hem.core.what import Section, What
+from gentle_hem.core.what import Half, Section, What
 
 
 @dataclass(frozen=True)
@@ -44,6 +44,10 @@ class Dressed:
     """From the natural waist to the hem, mm."""
     opened: float = 0.0
     """What slits and vents add to the step, all round (mm)."""
+    waists: Mapping[Half, float] = field(default_factory=dict)
+    """The level of the natural waist on the drafted halves, mm (y up)."""
+    neck_opened: float = 0.0
+    """What slits in the neck add to its edge (mm)."""
 
     @property
     def cut_in_one(self) -> bool:

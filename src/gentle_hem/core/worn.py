@@ -45,9 +45,9 @@ def worn(dress: Dressed, block: BodiceMade, waist: float) -> Worn:
     held = any(edge.role is Role.SHOULDER for piece in upper for edge in piece.edges)
     front, back = (length_of(half, dress.pieces.values()) for half in Half)
     return Worn(
-        waist=waist, neck=2 * neck if neck and held else None, hem=2 * dress.half_hem, opened=dress.opened,
-        below_waist=dress.length, trousers_crotch=_crotch(dress.pieces.values()), front_length=front,
-        back_length=back, bust=_bust(block), hip=_hip(dress, block),
+        waist=waist, neck=2 * neck + dress.neck_opened if neck and held else None, hem=2 * dress.half_hem,
+        opened=dress.opened, below_waist=dress.length, trousers_crotch=_crotch(dress.pieces.values()),
+        front_length=front, back_length=back, bust=_bust(block), hip=_hip(dress, block),
     )  # fmt: skip
 
 

@@ -1,13 +1,17 @@
 """Added fullness and what is added at the top, each kind a class. This line is the registry."""
 
+from gentle_hem.core.trim.binding import BiasBinding
+from gentle_hem.core.trim.faced_slit import FacedSlit
 from gentle_hem.core.trim.flounce import RingFlounce, SpiralFlounce
 from gentle_hem.core.trim.godet import Godets
 from gentle_hem.core.trim.neck import Belt, Cape, ElasticCasing, NeckBand, StandCollar
 from gentle_hem.core.trim.opening import Slit, Vent
+from gentle_hem.core.trim.pocket import PatchPocket, SeamPocket
 from gentle_hem.core.trim.ruffle import HemRuffle, SideRuffle
+from gentle_hem.core.trim.side_rings import SideRings
 from gentle_hem.core.trim.sleeve import Sleeve
 
 TRIMS = (
-    HemRuffle, RingFlounce, SpiralFlounce, SideRuffle, Godets, Slit, Vent, Sleeve, StandCollar, NeckBand, Cape,
-    ElasticCasing, Belt,
+    HemRuffle, RingFlounce, SpiralFlounce, SideRuffle, SideRings, Godets, Slit, Vent, FacedSlit, Sleeve, StandCollar,
+    NeckBand, Cape, ElasticCasing, Belt, BiasBinding, PatchPocket, SeamPocket,
 )  # fmt: skip

@@ -23,6 +23,7 @@ class Turn(IntEnum):
     INTO_THE_PANELS = 0
     AT_THE_HEM = 1
     ELSEWHERE = 2
+    ON_WHAT_IS_THERE = 3
 
 
 class Trim(RecipePart):

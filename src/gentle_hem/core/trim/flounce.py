@@ -102,15 +102,15 @@ class RingFlounce(Trim):
         piece = ring_piece(
             what, radius, self.width, base / self.rings, self.join, inner_allowance, self.hem, self.rings
         )
-        seams = _to_hem(dress, _rings(piece, "top", self.rings, backwards=True), numbers.seam_radius)
+        seams = _to_hem(dress, rings_of_half(piece, "top", self.rings, backwards=True), numbers.seam_radius)
         joined = seam_of(f"{what.name} join", (what, "start"), (what, "end"))
         return replace(
             dress.with_pieces([piece]).sewn(seams, joined).also(*found),
-            hem=_rings(piece, "hem", self.rings, backwards=False), length=dress.length + self.width,
+            hem=rings_of_half(piece, "hem", self.rings, backwards=False), length=dress.length + self.width,
         )  # fmt: skip
 
 
-def _rings(piece: Piece, edge: str, rings: int, *, backwards: bool) -> Run:
+def rings_of_half(piece: Piece, edge: str, rings: int, *, backwards: bool) -> Run:
     """What the half garment has of so many rings: whole ones, and half of one where their number is odd."""
     own = [Stretch(piece.what, edge, backwards)] * (rings // 2)
     if rings % 2:

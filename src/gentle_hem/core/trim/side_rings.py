@@ -1,0 +1,97 @@
+"""Circular ruffle let into both side seams (trade 8): rings that stop short of the seam's upper end.
+
+side │ short            base = 2 × (side − short), shared into rings
+     │◗
+     │◗ ring           folded in eight, the arc on the fold is an eighth of a ring's inner edge
+     │◗
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.parts import between, number_between
+from gentle_hem.core.pattern import Notch, NotchKind, Role
+from gentle_hem.core.replace import replace
+from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
+from gentle_hem.core.sentences import Word, length, number
+from gentle_hem.core.trim.base import Trim
+from gentle_hem.core.trim.flounce import ring, ring_piece, rings_of_half
+from gentle_hem.core.trim.ruffle import SIDED
+from gentle_hem.core.units import Length, inches
+from gentle_hem.core.what import Panel, Section, Sign, What
+from gentle_hem.core.workings import Count, Workings
+from gentle_hem.core.workroom import Dressed
+
+FOLDED_IN = 8
+
+
+class SideRings(Trim):
+    """Circular ruffle of 4 rings along the side seams, 12 cm deep, stopping 3 in short."""
+
+    title: ClassVar[str] = "Circular ruffle along the sides"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "A circular ruffle of {rings} rings for both side seams, {width} deep, stopping {short} short of their upper "
+        "ends, its joins {join}, its hem {hem}.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "rings": number("rings for both sides", (2, "2"), (4, "4"), (6, "6")),
+        "width": length("depth of the ruffle"), "short": length("short of the seam's upper end"),
+        "join": length("join allowance of a ring"), "hem": length("hem of the ruffle"),
+    }  # fmt: skip
+
+    kind: Literal["side_rings"] = "side_rings"
+    rings: Annotated[int, number_between(1, 40, "rings")] = 4
+    width: Annotated[Length, between(10, 400)] = 120.0
+    short: Annotated[Length, between(0, 600)] = inches(3)
+    join: Annotated[Length, between(0, 30)] = 10.0
+    hem: Annotated[Length, between(0, 30)] = Field(inches(0.25), description="A narrow hem.")
+
+    def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
+        notes = notes.about("side ruffle")
+        sides = [
+            (piece, edge)
+            for piece in dress.pieces.values()
+            if piece.what.is_outer(*SIDED)
+            for edge in piece.edges
+            if edge.role is Role.SIDE and edge.name == "side"
+        ]
+        if not sides or sides[0][1].drawn_length <= self.short + 40:
+            raise CannotMake("there is no side seam long enough to let one into")
+        piece, side = sorted(sides, key=lambda one: one[0].name)[0]
+        along = notes.work(
+            "sewn along each side", side.drawn_length - self.short, "{side_seam} − {short}",
+            side_seam=side.drawn_length, short=self.short,
+        )  # fmt: skip
+        base = notes.work("base", 2 * along, "2 × {along}", rule="both sides of the dress", along=along)
+        inner = dress.allowances.side
+        numbers = ring(float(base), self.rings, self.width, self.join, inner, self.hem, notes)
+        radius = float(numbers.seam_radius)
+        notes.work(
+            "arc on the fold", base / self.rings / FOLDED_IN, "{base} ÷ {rings} ÷ {folds}",
+            rule="an eighth of a ring's inner edge, folded in eight", base=base, rings=Count(self.rings),
+            folds=Count(FOLDED_IN),
+        )  # fmt: skip
+        notes.work(
+            "reach across the fold", numbers.outer_cut_radius, "{outer_cut_radius}",
+            rule="from the tip of the folded cloth", outer_cut_radius=numbers.outer_cut_radius,
+        )  # fmt: skip
+        what = dress.free(What(Section.FLOUNCE, panel=Panel.SIDE_RING))
+        made = ring_piece(
+            what, radius, self.width, float(base) / self.rings, self.join, min(inner, 0.8 * radius), self.hem,
+            self.rings,
+        )  # fmt: skip
+        if piece.begins_at_hem("side"):
+            at, stretch = float(along), Stretch(piece.what, "side", True, 0.0, float(along))
+        else:
+            at = side.drawn_length - float(along)
+            stretch = Stretch(piece.what, "side", False, at, None)
+        mark = Notch("side", at, Sign("ruffle end"), kind=NotchKind.OPEN)
+        marked = replace(piece, notches=(*piece.notches, mark))
+        above = Run((stretch,), called="side seam", why=along)
+        own = replace(rings_of_half(made, "top", self.rings, backwards=True), corners=(), why=base)
+        joined = seam_of(f"{what.name} join", (what, "start"), (what, "end"))
+        return dress.with_pieces([marked, made]).sewn(Seam(f"{what.name} seam", above, own), joined)
