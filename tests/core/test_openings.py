@@ -3,13 +3,14 @@ is said to, and is told where it cannot be.
 """
 
 from itertools import pairwise
+from math import hypot
 
 import pytest
 from pytest import approx
 from shapely import LineString, Point
 
 from conftest import FIGURE
-from dresses import SIDE_ZIP, made, recipe, refusal, worked
+from dresses import SIDE_ZIP, lengths, made, recipe, refusal, worked
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import NotchKind, Role
 
@@ -143,3 +144,144 @@ def test_a_sleeves_slit_lies_behind_at_its_hem():
 )
 def test_a_slit_that_cannot_be_cut_says_why(slit, parts, why):
     assert why in refusal("trim-left-out", trims=[{"kind": "faced_slit", **slit}], **parts).values["why"]
+
+
+# laced openings
+
+
+def laced(**words):
+    return {"kind": "laced", **words}
+
+
+def test_a_laced_back_is_as_wide_at_the_top_as_asked_and_nothing_at_the_waist():
+    plain = make_up(recipe())
+    garment = made(steps=[laced(width=84, pitch=14)])
+    back, before = garment.piece("bodice back"), plain.piece("bodice back")
+    edge, centre = back.edge("laced edge").path, before.edge("centre back").path
+    top = max((edge.start, edge.end), key=lambda place: place.y)
+    foot = min((edge.start, edge.end), key=lambda place: place.y)
+    assert abs(top.x) == approx(42)
+    assert (foot.x, foot.y) == (approx(0), approx(min(centre.start.y, centre.end.y)))
+    # the waist and the shoulder stay as they were
+    for name in ("waist", "shoulder"):
+        assert back.stitched_length(name) == approx(before.stitched_length(name))
+    assert back.cut == 2
+    assert not any(e.name == "centre back" for e in back.edges)
+
+
+def test_loops_lie_at_an_even_pitch_and_their_strip_and_lace_are_worked_out():
+    garment = made(steps=[laced(width=80, pitch=15)])
+    edge = garment.piece("bodice back").edge("laced edge").path
+    count = round(edge.length / 15)
+    loops = [m.path.start for m in garment.piece("bodice back").marks if m.kind.value == "loop"]
+    gaps = [a.distance(b) for a, b in pairwise(sorted(loops, key=lambda place: place.y))]
+    assert len(loops) == count
+    assert gaps == approx([edge.length / count] * (count - 1))
+    # 12 mm out and back and 1 cm at each end in the seam, on both sides
+    assert worked(garment, "loop strip") == approx(2 * count * 44)
+    step = edge.length / count
+    widths = [80 * (1 - (k + 0.5) / count) for k in range(count)]
+    zigzag = 2 * sum(hypot((a + b) / 2, step) for a, b in pairwise(widths))
+    assert worked(garment, "lace") == approx(zigzag + widths[0] + 600)
+
+
+def test_the_strip_beside_it_is_as_long_as_the_edge_and_the_panel_reaches_behind_it():
+    garment = made(steps=[laced(width=76, strip=30)])
+    edge = garment.piece("bodice back").edge("laced edge").path.length
+    strip, panel = garment.piece("back lacing strip"), garment.piece("back panel behind the lacing")
+    assert lengths(garment, "back lacing strip seam") == (approx(edge), approx(edge))
+    assert (strip.cut, strip.edge("start").drawn_length) == (2, approx(60))
+    assert (panel.on_fold, panel.edge("top").drawn_length) == (True, approx(38 + 40))
+    assert not any("panel behind" in p.name for p in made(steps=[laced(behind="none")]).pieces)
+
+
+def test_it_may_end_above_the_waist_with_the_zip_below_it():
+    garment = made(steps=[laced(long=200, width=60)])
+    before = make_up(recipe()).piece("bodice back").edge("centre back").path.length
+    assert garment.piece("bodice back").edge("centre back").path.length == approx(before - 200)
+    assert garment.piece("bodice back").edge("centre back").turned
+
+
+def test_a_gown_is_laced_to_its_waist_and_its_zip_goes_on_below():
+    garment = made(bodice=BY_TWO, lower={"kind": "gown"}, steps=[laced()])
+    back = garment.piece("gown back")
+    edge = back.edge("laced edge").path
+    top = max(e.path.box[3] for e in back.edges if e.role is Role.SHOULDER)
+    assert top - min(edge.start.y, edge.end.y) == approx(FIGURE["back_waist_length"], abs=8)
+    assert any(n.kind is NotchKind.ZIP_END for n in back.notches)
+
+
+def test_a_seam_cut_after_the_lacing_keeps_its_loops():
+    before = made(steps=[laced()])
+    garment = made(steps=[laced(), {"kind": "princess", "on": "back"}])
+    loops = [
+        sum(m.kind.value == "loop" for p in one.pieces for m in p.marks) for one in (before, garment)
+    ]  # fmt: skip
+    assert loops[0] == loops[1] > 20
+
+
+@pytest.mark.parametrize(
+    ("step", "parts", "why"),
+    [
+        (laced(), {"style": {"facing": "faced"}}, "has a facing"),
+        (laced(long=899), {}, "shorter than it"),
+        (laced(width=249), {}, "narrower than the opening"),
+        (laced(on="front"), {"style": {"waist_dart": "centre front"}}, "a dart opens at the centre"),
+    ],
+)
+def test_lacing_that_cannot_be_drawn_says_why(step, parts, why):
+    assert why in refusal("step-not-done", steps=[step], **parts).values["why"].lower()
+
+
+# a knot
+
+
+@pytest.mark.parametrize("lower", ["straight", "a_line", "gathered", "circle", "gores"])
+def test_a_knot_opens_bodice_and_skirt_alike(lower):
+    """Trade 4.7: by the same cuts and amounts; the waist keeps its length; the waist darts open there too."""
+    plain = made(lower={"kind": lower}, opening=SIDE_ZIP)
+    garment = made(lower={"kind": lower}, opening=SIDE_ZIP, steps=[{"kind": "knot", "cuts": 3, "amount": 60}])
+    grown = []
+    for piece in garment.pieces:
+        centre = next((e for e in piece.edges if e.role is Role.CENTRE_FRONT), None)
+        if centre is None:
+            continue
+        before = plain.piece(piece.name)
+        darts = sum(dart.intake for dart in before.darts_of("waist"))
+        grown.append(centre.path.length - before.edge(centre.name).path.length)
+        assert 180 - 0.1 <= grown[-1] <= 180 + 2.5 * darts + 0.1
+        if not darts:
+            assert grown[-1] == approx(180, abs=0.1)
+        assert piece.stitched_length("waist") == approx(before.stitched_length("waist"), abs=0.2)
+        assert (piece.on_fold, piece.cut) == (False, 2)
+        assert [n.kind for n in piece.notches if n.landmark == "pull through"] == [NotchKind.OPEN]
+        assert sum(m.kind.value == "slash" for m in piece.marks) == 3
+    assert len(grown) == 2
+
+
+def test_a_knots_lining_is_cut_from_the_pieces_before_they_were_opened():
+    """Trade 4.7; front and back linings still walk with each other and with the outer."""
+    plain = made(opening=SIDE_ZIP, finish={"lining": "whole"})
+    garment = made(opening=SIDE_ZIP, finish={"lining": "whole"}, steps=[{"kind": "knot"}])
+    for name in ("bodice front lining", "skirt front lining"):
+        before = plain.piece(name)
+        for edge in before.edges:
+            assert garment.piece(name).stitched_length(edge.name) == approx(before.stitched_length(edge.name), abs=0.2)
+        assert garment.piece(name).on_fold
+
+
+def test_a_gown_has_no_waist_to_be_knotted():
+    assert "no waist seam" in refusal("step-not-done", lower={"kind": "gown"}, steps=[{"kind": "knot"}]).values["why"]
+
+
+# a seam down the centre
+
+
+def test_a_seam_down_the_centre_of_either_part():
+    steps = [{"kind": "centre_seam", "on": "front"}, {"kind": "centre_seam", "part": "lower", "on": "front"}]
+    garment = made(steps=steps, allowances={"panel": 13})
+    for name in ("bodice front", "skirt front"):
+        piece = garment.piece(name)
+        assert (piece.on_fold, piece.cut, piece.edge("centre front").allowance) == (False, 2, 13)
+        assert any(s.name.endswith("centre front seam") for s in garment.seams)
+    assert "already" in refusal("step-not-done", steps=[{"kind": "centre_seam", "on": "back"}]).values["why"]

@@ -29,7 +29,7 @@ STIFFENED = (Section.WAISTBAND, Section.COLLAR)
 def _is_lined(what: What) -> bool:
     """Whether a dress lined all through is lined there: straps, bands and collars are doubled, trims hang free."""
     section = what.section
-    if what.panel is Panel.STRAP:
+    if what.panel in (Panel.STRAP, Panel.LACING, Panel.MODESTY):
         return False
     return section.is_upper or section.is_lower or section is Section.SLEEVE
 
@@ -91,7 +91,12 @@ def _lining_seams(dress: Dressed, lined: list[Piece], linings: list[Piece]) -> l
         replace(seam, title=f"{seam.name} of the lining", repeats=seam.name, a=_of_lining(seam.a), b=_of_lining(seam.b))
         for seam in of_pieces(dress.seams, {piece.what for piece in lined})
     ]
-    whole = {(piece.what.as_layer(Layer.LINING), edge.name): edge for piece in lined for edge in piece.edges}
+    whole = {
+        (piece.what.as_layer(Layer.LINING), edge.name): edge
+        for piece in lined
+        for edge in piece.edges
+        if piece.what not in dress.unspread
+    }
     left = {key: whole[key].drawn_length - edge.drawn_length for key, edge in own.items() if key in whole}
     seams = [_level(seam, left, own) for seam in seams if all((x.piece, x.edge) in own for x in seam.stretches)]
     sewn = {(stretch.piece, stretch.edge) for seam in seams for stretch in seam.stretches}

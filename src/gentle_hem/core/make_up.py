@@ -124,16 +124,7 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     if block.draft:
         taste = isinstance(recipe.bodice, (Tasted, ProportionalBodice))
         told.dress = told.dress.also(*looked_over(bodice.pieces, recipe.figure, taste))
-    waists = {
-        piece.what.half: edge.path.start.y if piece.what.half is Half.FRONT else edge.path.end.y
-        for piece in block.pieces
-        for edge in piece.edges
-        if edge.role is Role.WAIST and piece.what.half
-    }
-    told.dress = replace(
-        told.dress.with_part(bodice), above=bodice.edge, unspread={piece.what: piece for piece in bodice.unspread},
-        waists=waists,
-    )  # fmt: skip
+    told.dress = replace(told.dress.with_part(bodice), above=bodice.edge, waists=block.waists)
     if gown and cut_in_one:
         # a gown's lowest edge is its hem: its waist is the block's
         assert block.edge is not None
@@ -187,9 +178,13 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
                 )
             ]
         )  # fmt: skip
-    lower = _stepped(lower, recipe)
-    trued, slid = true.trued({piece.what: piece for piece in lower.pieces}, with_pairs(lower.seams, lower.pieces))
-    lower = replace(lower, pieces=tuple(trued.values())).also([move.said() for move in slid])
+    lower = _stepped(lower, recipe, notes)
+    drawn = {piece.what: piece for piece in lower.pieces}
+    flat = true.as_unspread(drawn, {piece.what: piece for piece in lower.unspread}, lower.seams)
+    trued, slid = true.trued(drawn, with_pairs(lower.seams, lower.pieces))
+    lower = replace(lower, pieces=tuple(trued.values()), unspread=tuple(flat.values())).also(
+        [move.said() for move in slid]
+    )
     seam = _waist_seam(dress.with_pieces(lower.pieces), recipe, above, lower)
     dress = replace(
         dress.sewn(seam).with_part(lower), lower=lower.waist, hem=lower.hem, length=above.level + recipe.lower.hangs
@@ -217,18 +212,18 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
     return replace(dress, remedies={**dress.remedies, seam.name: ways})
 
 
-def _stepped(lower: LowerMade, recipe: Recipe) -> LowerMade:
+def _stepped(lower: LowerMade, recipe: Recipe, notes: Workings) -> LowerMade:
     """The lower part with the recipe's steps done to it."""
-    if not any(step.part == "lower" for step in recipe.steps):
+    if not any("lower" in step.parts for step in recipe.steps):
         return lower
     table = Table(
         recipe.allowances, {piece.what: piece for piece in lower.pieces}, list(lower.seams),
-        {"waist": lower.waist, "hem": lower.hem}, figure=recipe.figure,
+        {"waist": lower.waist, "hem": lower.hem}, figure=recipe.figure, notes=notes.about(lower.name),
     )  # fmt: skip
     take(recipe.steps, ("lower",), table)
     made = replace(
         lower, pieces=tuple(table.pieces.values()), seams=tuple(table.seams), waist=table.runs["waist"],
-        hem=table.runs["hem"],
+        hem=table.runs["hem"], unspread=tuple(table.unspread.values()),
     )  # fmt: skip
     return made.also(table.findings)
 

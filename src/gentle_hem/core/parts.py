@@ -235,6 +235,16 @@ class BodiceMade:
     other_waist: Run = field(default_factory=Run)
     """The waist edge of the other half, where the bodice is not alike left and right."""
 
+    @property
+    def waists(self) -> dict[Half, float]:
+        """The level of its waist at the centre of each half, mm (y up)."""
+        return {
+            piece.what.half: edge.path.start.y if piece.what.half is Half.FRONT else edge.path.end.y
+            for piece in self.pieces
+            for edge in piece.edges
+            if edge.role is Role.WAIST and piece.what.half
+        }
+
     def also(self, findings: Iterable[Finding]) -> BodiceMade:
         """The same, with more findings."""
         return replace(self, findings=(*self.findings, *findings))
@@ -282,6 +292,8 @@ class LowerMade:
     manner: Manner = Manner.FLAT
     point: float = 0.0
     """How much deeper its waist edge lies at the centre front."""
+    unspread: tuple[Piece, ...] = ()
+    """Pieces as they were before they were slashed and spread: a lining is cut from these."""
 
     @property
     def name(self) -> str:

@@ -136,6 +136,8 @@ class Panel(StrEnum):
     SLIT = "slit"
     FLAP = "flap"
     BAG = "bag"
+    LACING = "lacing"
+    MODESTY = "modesty"
 
 
 class Layer(StrEnum):
@@ -213,6 +215,8 @@ def _called(what: What) -> str:
         name = f"{half} {panel}"
     elif panel in (Panel.NECK, Panel.TOP):
         name = f"{half} {panel} facing"
+    elif panel in (Panel.LACING, Panel.MODESTY):
+        name = f"{half} " + ("lacing strip" if panel is Panel.LACING else "panel behind the lacing")
     elif panel is Panel.SLIT:
         name = f"{half or section} slit facing"
     elif panel in (Panel.GORE, Panel.CENTRE_GORE):

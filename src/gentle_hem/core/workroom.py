@@ -60,8 +60,10 @@ class Dressed:
         return stitched(self.hem.stretches, self.pieces)
 
     def with_part(self, part: BodiceMade | BandMade | LowerMade) -> Dressed:
-        """With all of a part: its pieces, seams and findings."""
-        return self.with_pieces(part.pieces).sewn(*part.seams).also(*part.findings)
+        """With all of a part: its pieces, as they are and before they were spread, its seams and findings."""
+        made = self.with_pieces(part.pieces).sewn(*part.seams).also(*part.findings)
+        flat = () if isinstance(part, BandMade) else part.unspread
+        return replace(made, unspread={**self.unspread, **{piece.what: piece for piece in flat}})
 
     def with_pieces(self, pieces: Iterable[Piece]) -> Dressed:
         """With some pieces redrawn or added."""

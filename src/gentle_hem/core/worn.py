@@ -9,7 +9,7 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.geometry import Line, Point
 from gentle_hem.core.parts import BodiceMade
 from gentle_hem.core.pattern import Piece, Role
-from gentle_hem.core.what import Half, Section, What
+from gentle_hem.core.what import Half, Panel, Section, What
 from gentle_hem.core.workings import Workings
 from gentle_hem.core.workroom import Dressed
 
@@ -42,10 +42,13 @@ def worn(dress: Dressed, block: BodiceMade, waist: float) -> Worn:
         for edge in piece.edges
         if edge.role is Role.NECKLINE and edge.name == "neckline"
     )
+    opened = dress.neck_opened + sum(
+        2 * piece.edge("edge").drawn_length for what, piece in dress.pieces.items() if what.panel is Panel.LACING
+    )
     held = any(edge.role is Role.SHOULDER for piece in upper for edge in piece.edges)
     front, back = (length_of(half, dress.pieces.values()) for half in Half)
     return Worn(
-        waist=waist, neck=2 * neck + dress.neck_opened if neck and held else None, hem=2 * dress.half_hem,
+        waist=waist, neck=2 * neck + opened if neck and held else None, hem=2 * dress.half_hem,
         opened=dress.opened, below_waist=dress.length, trousers_crotch=_crotch(dress.pieces.values()),
         front_length=front, back_length=back, bust=_bust(block), hip=_hip(dress, block),
     )  # fmt: skip

@@ -16,11 +16,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from shapely import LineString, Polygon
+
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.pivot import LEGS_DIFFER
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.parallel import TOUCHING
-from gentle_hem.core.pattern import Dart, Edge, Notch, Piece, Role
+from gentle_hem.core.pattern import Dart, Edge, Mark, Notch, Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.what import What
 
@@ -100,7 +102,32 @@ def split(
     for edge in piece.edges:
         here = [(start, what) for what, tour in stretches.items() for e, start, _ in tour if e.name == edge.name]
         order[edge.name] = tuple(what for _, what in sorted(here, key=lambda one: one[0]))
-    return Split(made[0], made[1], order)
+    made, marked = _marked(piece.marks, made)
+    return Split(made[0], made[1], {**order, **marked})
+
+
+def _marked(marks: tuple[Mark, ...], parts: list[Piece]) -> tuple[list[Piece], dict[str, tuple[What, ...]]]:
+    """The parts with what was marked inside the piece, each mark on the part it lies on whole; one that is cut through
+    is gone. Beside them, which part a mark with a name lies on.
+    """
+    if not marks:
+        return parts, {}
+    outlines = [Polygon(part.seam_line.flatten(0.5)).buffer(ON_PART) for part in parts]
+    own: list[list[Mark]] = [[] for _ in parts]
+    order: dict[str, tuple[What, ...]] = {}
+    for mark in marks:
+        line = LineString(mark.path.flatten(0.5))
+        for part, outline, kept in zip(parts, outlines, own, strict=True):
+            if outline.contains(line):
+                kept.append(mark)
+                if mark.name:
+                    order[mark.name] = (part.what,)
+                break
+    return [replace(part, marks=tuple(kept)) for part, kept in zip(parts, own, strict=True)], order
+
+
+ON_PART = 0.5
+"""A mark may lie so far outside the part it is on (mm): on its very edge, as a slit on the fold does."""
 
 
 def _same(dart: Dart, mouth: Mouth) -> bool:

@@ -26,7 +26,7 @@ from gentle_hem.core.findings import Finding, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.point import turn
 from gentle_hem.core.pattern import Piece, Role
-from gentle_hem.core.seams import Seam
+from gentle_hem.core.seams import Seam, with_pairs
 from gentle_hem.core.shape import RUNS_ON, SMOOTH, Corner, End, Over, corners
 from gentle_hem.core.what import What
 
@@ -86,6 +86,19 @@ def trued(
         if edge.role in ROUNDED or (edge.role in TRUED and is_curve_with_darts(made[what], edge)):
             made[what] = rounded(made[what], name)
     return made, slid
+
+
+def as_unspread(
+    pieces: Mapping[What, Piece], unspread: Mapping[What, Piece], seams: Iterable[Seam]
+) -> dict[What, Piece]:
+    """Pieces as they were before they were spread, trued as if they took the place of those that were."""
+    if not unspread:
+        return {}
+    flat = {**pieces, **unspread}
+    there = {(piece.what, edge.name) for piece in flat.values() for edge in piece.edges}
+    sewn = [s for s in seams if all((x.piece, x.edge) in there for x in s.stretches)]
+    made, _ = trued(flat, with_pairs(sewn, flat.values()))
+    return {what: made[what] for what in unspread}
 
 
 def of_part(pieces: Iterable[Piece], seams: Iterable[Seam]) -> tuple[Piece, ...]:

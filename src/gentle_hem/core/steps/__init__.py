@@ -1,13 +1,19 @@
 """What a maker does to the pieces, each kind a class. This line is the registry."""
 
+from gentle_hem.core.steps.centre_seam import CentreSeam
 from gentle_hem.core.steps.corner import LetOutCorner
 from gentle_hem.core.steps.cut_off import CutOff
 from gentle_hem.core.steps.dart import MoveDart, ShapeDart
 from gentle_hem.core.steps.end import LowerEnd
 from gentle_hem.core.steps.hollow import Hollow
 from gentle_hem.core.steps.insert import Insert
+from gentle_hem.core.steps.knot import Knot
+from gentle_hem.core.steps.laced import LacedOpening
 from gentle_hem.core.steps.line import StyleLine
 from gentle_hem.core.steps.princess import PrincessSeam
 from gentle_hem.core.steps.spread import Pinch, Spread
 
-STEPS = (Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, PrincessSeam, StyleLine, CutOff, Insert)
+STEPS = (
+    Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, PrincessSeam, StyleLine, CutOff, Insert,
+    CentreSeam, LacedOpening, Knot,
+)  # fmt: skip

@@ -62,6 +62,11 @@ class PatternStep(RecipePart):
         raise TypeError(f"{type(self).__name__} does not say how it is done")
 
     @property
+    def parts(self) -> tuple[Part, ...]:
+        """The parts it is done to; one that links two is done to each of them when its turn comes there."""
+        return (self.part,)
+
+    @property
     def edges(self) -> tuple[EdgeName, ...]:
         """The edges it names, which light up on the sheet with its sentence."""
         return ()
@@ -83,7 +88,9 @@ def not_taken(steps: Sequence[PatternStep], parts: Container[str], why: str) -> 
 
 
 def _asked(steps: Sequence[PatternStep], parts: Container[str]) -> Iterator[tuple[int, PatternStep]]:
-    return ((place, step) for place, step in enumerate(steps) if step.part in parts and not step.off)
+    return (
+        (place, step) for place, step in enumerate(steps) if not step.off and any(part in parts for part in step.parts)
+    )
 
 
 def _not_done(place: int, step: PatternStep, why: str) -> Finding:
@@ -100,7 +107,7 @@ def acted_on(step: PatternStep, pieces: Iterable[Piece]) -> list[Place]:
     found = []
     for piece in pieces:
         what = piece.what
-        of_part = what.section.is_upper if step.part == "bodice" else what.section.is_lower
+        of_part = any(what.section.is_upper if part == "bodice" else what.section.is_lower for part in step.parts)
         if what.layer is not Layer.OUTER or what.half not in step.halves or not of_part:
             continue
         for name in dict.fromkeys(step.edges):

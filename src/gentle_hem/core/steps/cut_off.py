@@ -77,6 +77,7 @@ class CutOff(AlongALine):
             if all(self._is_there(s.piece, s.edge, what, kept.edges) for s in seam.stretches)
         ]  # fmt: skip
         table.put(mirrored(kept) if what.half is Half.BACK else kept)
+        table.unspread.pop(what, None)
 
     def _left_alone(self, table: Table, seam: Seam) -> None:
         """What is left of a seam whose other side was cut off is turned under, and said."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
@@ -53,9 +54,10 @@ class Spread(PatternStep):
         return (self.edge, self.hinge)
 
     def do(self, table: Table) -> None:
-        on_each(table, self.halves, self.edge, self._spread)
+        on_each(table, self.halves, self.edge, self.spread_on)
 
-    def _spread(self, piece: Piece) -> Piece:
+    def spread_on(self, piece: Piece, keeps: Callable[[Edge], bool] = stays) -> Piece:
+        """A piece with the cuts opened; the part with an edge that ``keeps`` picks stays where it is."""
         edge, hinge = the_edge(piece, self.edge), the_edge(piece, self.hinge)
         for one in (edge, hinge):
             if piece.darts_of(one.name):
@@ -63,7 +65,7 @@ class Spread(PatternStep):
         wanted = edge.drawn_length + self.cuts * self.amount
         made, by = piece, self.amount
         for _ in range(TRIES):  # smoothing takes a little away: it is opened until as much is left as was asked
-            fanned, lines = self._fanned(piece, edge, hinge, by)
+            fanned, lines = self._fanned(piece, edge, hinge, by, keeps)
             made = smoothed(fanned, edge.name, max(9, 2 * self.cuts + 5))
             if hinge.role in TRUED:  # it turned a little at every hinge
                 made = smoothed(made, hinge.name, max(9, 2 * self.cuts + 5))
@@ -73,14 +75,16 @@ class Spread(PatternStep):
             by += short / self.cuts
         return replace(made, marks=(*made.marks, *lines))
 
-    def _fanned(self, piece: Piece, edge: Edge, hinge: Edge, by: float) -> tuple[Piece, list[Mark]]:
+    def _fanned(
+        self, piece: Piece, edge: Edge, hinge: Edge, by: float, keeps: Callable[[Edge], bool]
+    ) -> tuple[Piece, list[Mark]]:
         made = piece
         # from the far end of the path to its start, so that a cut does not move those still to come
         shares = sorted(self._shares(), key=lambda share: -along(edge, self.edge, share))
         towards = sorted(along(hinge, self.hinge, s) for s in self._shares())
         lines = []
         for at, hinged in zip([along(edge, self.edge, s) for s in shares], towards, strict=True):
-            made = opened(made, edge.name, at, hinge.name, hinged, by, stays)
+            made = opened(made, edge.name, at, hinge.name, hinged, by, keeps)
             lines.append((at, hinged))
         path, foot = made.edge(edge.name).path, made.edge(hinge.name).path
         count = len(lines)

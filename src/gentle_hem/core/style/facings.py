@@ -150,4 +150,4 @@ def _top_band(piece: Piece, wide: float) -> Piece:
     if centre is not None:
         made = replace(made, edges=made.edges[centre + 1 :] + made.edges[: centre + 1])
     # the armhole's own notches are the bodice's; a facing's lie where its band cuts them off
-    return replace(made, bust_point=None, notches=(), what=made.what.as_layer(Layer.FACING))
+    return replace(made, bust_point=None, notches=(), marks=(), what=made.what.as_layer(Layer.FACING))

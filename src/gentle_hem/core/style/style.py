@@ -101,7 +101,7 @@ def style_bodice(
 
     A bodice that is only measured edges has nothing to style, and says so.
     """
-    asked = [step for step in steps if step.part == "bodice" or carry is not None]
+    asked = [step for step in steps if "bodice" in step.parts or carry is not None]
     plain = style == Style() and panels == Panels() and contour == Contour() and carry is None and not asked
     if plain:
         return _trued_block(bodice)
@@ -118,7 +118,7 @@ def style_bodice(
         )
     return _Styled(
         style, panels, contour, steps, figure, notes.about("bodice"),
-        Styling.of(bodice, allowances, bodice.pieces[0].what.section, USUAL, figure),
+        Styling.of(bodice, allowances, bodice.pieces[0].what.section, USUAL, figure, notes.about("bodice")),
     ).made(carry)  # fmt: skip
 
 
@@ -396,11 +396,10 @@ class _Styled:
         return levels
 
     def _twist(self) -> None:
-        table, panels, flat = self.table, self.panels, self.table.pieces[self.table.front]
+        table, panels = self.table, self.panels
         if panels.front_yoke or panels.front_princess is not PrincessFrom.NONE:
             raise CannotMake("its cuts fan over the whole front; take the front's yoke or princess seam out")
-        table.redraw(table.front, lambda p: twisted(p, panels.twist, panels.twist_spread, table.allowances))
-        table.unspread = (flat,)
+        table.spread(table.front, lambda p: twisted(p, panels.twist, panels.twist_spread, table.allowances))
 
     def _keyhole(self) -> None:
         self.table.redraw(self.table.front, lambda p: with_keyhole(p, 25.0, 110.0, 55.0))

@@ -6,15 +6,15 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
-from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
 from gentle_hem.core.parts import Allowances, BodiceMade, EdgeAbove
-from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.pattern import Role
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run, with_pairs
+from gentle_hem.core.seams import Run
 from gentle_hem.core.what import Half, Section, What
+from gentle_hem.core.workings import Workings
 
 
 @dataclass
@@ -25,20 +25,25 @@ class Styling(Table):
     section: Section = Section.BODICE
     level: float = 0.0
     point: float = 0.0
-    unspread: tuple[Piece, ...] = ()
     usual: Mapping[str, Any] = field(default_factory=dict)
     """What each word of the style is when nothing is asked: the way out of a line that cannot be drawn."""
 
     @classmethod
     def of(
-        cls, bodice: BodiceMade, allowances: Allowances, section: Section, usual: Mapping[str, Any], figure: Figure
+        cls,
+        bodice: BodiceMade,
+        allowances: Allowances,
+        section: Section,
+        usual: Mapping[str, Any],
+        figure: Figure,
+        notes: Workings,
     ) -> Styling:
         """A bodice laid on the table."""
         assert bodice.edge is not None, "there is a bodice to style"
         return cls(
             allowances, {piece.what: piece for piece in bodice.pieces}, list(bodice.seams),
             {"waist": bodice.edge.run, "other waist": Run()}, bodice=bodice, section=section, usual=usual,
-            figure=figure,
+            figure=figure, notes=notes, waists=bodice.waists,
         )  # fmt: skip
 
     @property
@@ -71,7 +76,7 @@ class Styling(Table):
         return replace(
             self.bodice, pieces=tuple(self.pieces.values()), seams=tuple(self.seams),
             edge=EdgeAbove(self.waist, self.level, self.point), findings=(*self.bodice.findings, *self.findings),
-            unspread=self.unspread, other_waist=self.other_waist,
+            unspread=tuple(self.unspread.values()), other_waist=self.other_waist,
         )  # fmt: skip
 
     @property
@@ -88,16 +93,9 @@ class Styling(Table):
         self.seams = [s for s in self.seams if not any((x.piece, x.edge) in gone for x in s.stretches)]
 
     def true(self) -> None:
-        """Its waists and sides trued over the seams and darts they have so far; a block brought in stays as it is."""
-        if not self.bodice.draft:
-            return
-        if self.unspread:
-            flat = self.pieces | {piece.what: piece for piece in self.unspread}
-            there = {(piece.what, edge.name) for piece in flat.values() for edge in piece.edges}
-            seams = [s for s in self.seams if all((x.piece, x.edge) in there for x in s.stretches)]
-            as_flat, _ = true.trued(flat, with_pairs(seams, flat.values()))
-            self.unspread = tuple(as_flat[piece.what] for piece in self.unspread)
-        self.pieces, _ = true.trued(self.pieces, with_pairs(self.seams, self.pieces.values()))
+        """As any table's; a block brought in stays as it is."""
+        if self.bodice.draft:
+            super().true()
 
     def style(self, what: str, place: str, work: Callable[[], None]) -> None:
         """Draw a style line; one that cannot be drawn is left out and said so."""

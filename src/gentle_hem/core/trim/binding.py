@@ -17,8 +17,9 @@ from gentle_hem.core.pattern import Finished, Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.strips import along_strip, bias_strip
 from gentle_hem.core.trim.base import Trim, Turn
-from gentle_hem.core.trim.faced_slit import ZIP_HALF, bias_strip
+from gentle_hem.core.trim.faced_slit import ZIP_HALF
 from gentle_hem.core.trim.neck import neck_of
 from gentle_hem.core.trim.sleeve import armhole_of
 from gentle_hem.core.units import Length
@@ -72,12 +73,16 @@ class BiasBinding(Trim):
         open_ended = self._is_open(dress, run)
         piece = bias_strip(
             what, float(edge_long), float(wide),
-            "its ends turned in at the opening" if open_ended else "joined to a ring to measure", cut=strips,
+            "its ends turned in at the opening" if open_ended else "joined to a ring to measure", times=strips,
         )  # fmt: skip
-        own = Run((Stretch(what, "edge", end=half),), called="binding", why=edge_long)
+        own = along_strip(piece, half, "binding", edge_long)
         bound = [self._bound(dress.pieces[w], {s.edge for s in run.stretches if s.piece == w}) for w in run.pieces]
         dress = dress.with_pieces([*bound, piece]).sewn(Seam(f"{what.name} seam", run, own))
-        return dress if open_ended else dress.sewn(seam_of(f"{what.name} ends", (what, "start"), (what, "end")))
+        return (
+            dress
+            if open_ended and piece.cut == 1
+            else dress.sewn(seam_of(f"{what.name} ends", (what, "start"), (what, "end")))
+        )
 
     def _is_open(self, dress: Dressed, run: Run) -> bool:
         """Whether the edge it binds ends at an opening: a zip, a button stand, or a slit."""

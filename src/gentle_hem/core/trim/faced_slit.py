@@ -21,6 +21,7 @@ from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import seam_of, seam_of_layers
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.steps.base import seen_from_centre
+from gentle_hem.core.strips import bias_strip
 from gentle_hem.core.trim.base import Trim, Turn
 from gentle_hem.core.units import Length
 from gentle_hem.core.what import Half, Layer, Panel, Section, Sign, What
@@ -211,19 +212,6 @@ def with_loops(dress: Dressed, loops: int, each: float, notes: Workings) -> Dres
     what = dress.free(What(Section.LOOPS))
     piece = bias_strip(what, float(long), LOOP_WIDE, "sewn to a tube and cut into the loops")
     return dress.with_pieces([piece]).sewn(seam_of(f"{what.name} seam", (what, "edge"), (what, "top")))
-
-
-def bias_strip(what: What, long: float, wide: float, remark: str, *, cut: int = 1) -> Piece:
-    """A strip cut on the bias: its allowances are in its width, its ends are joined or turned in."""
-    a, b, c, d = Point(0, 0), Point(long, 0), Point(long, wide), Point(0, wide)
-    edges = (
-        Edge("edge", Role.FREE, Path.through(a, b)), Edge("end", Role.FREE, Path.through(b, c)),
-        Edge("top", Role.FREE, Path.through(c, d)), Edge("start", Role.FREE, Path.through(d, a)),
-    )  # fmt: skip
-    reach = 0.35 * min(long, wide)
-    middle = Point(long / 2, wide / 2)
-    grain = middle - Point(reach, reach), middle + Point(reach, reach)
-    return Piece(what, edges, cut=cut, alike=cut > 1, remark=f"{remark}; cut on the bias", grain=grain)
 
 
 def _back_again(piece: Piece) -> Piece:

@@ -110,10 +110,12 @@ def joined_hem(dress: Dressed) -> Dressed:
 
 def cut_off(dress: Dressed, by: float, where: str) -> Dressed:
     """The garment shortened by cutting its hem off ``by`` higher, every piece where its own sides then are."""
-    made = []
+    made, flat = [], dict(dress.unspread)
     for what, edge in dict.fromkeys((s.piece, s.edge) for s in dress.hem.stretches):
         try:
             made.append(shortened(dress.pieces[what], edge, by))
+            if what in flat:
+                flat[what] = shortened(flat[what], edge, by)
         except CannotMake:
             return dress.also(
                 refused(
@@ -124,7 +126,7 @@ def cut_off(dress: Dressed, by: float, where: str) -> Dressed:
                     by=by,
                 )
             )
-    return replace(dress.with_pieces(made), length=dress.length - by)
+    return replace(dress.with_pieces(made), length=dress.length - by, unspread=flat)
 
 
 def shortened(piece: Piece, edge: str, by: float) -> Piece:
