@@ -51,7 +51,7 @@ class Finish(RecipePart):
 
     def on(self, dress: Dressed) -> Dressed:
         """The garment with its lining and interfacing: lining sewn as the outer is, and to it where it ends alone."""
-        lined = [piece for piece in dress.pieces.values() if self._lines(piece.what)]
+        lined = [piece for piece in dress.pieces.values() if self._lines(piece.what) and not _in_its_left(piece, dress)]
         stiffened = [
             replace(
                 piece, what=piece.what.as_layer(Layer.INTERFACING),
@@ -68,6 +68,12 @@ class Finish(RecipePart):
     def _lines(self, what: What) -> bool:
         wanted = self.lining == "whole" or (self.lining == "bodice" and what.section.is_upper)
         return wanted and what.layer is Layer.OUTER and _is_lined(what)
+
+
+def _in_its_left(piece: Piece, dress: Dressed) -> bool:
+    """Whether the lining of a right piece is part of the left's, which is cut whole, on the fold."""
+    flat = dress.unspread.get(replace(piece.what, other=False))
+    return piece.turned_over and flat is not None and flat.on_fold
 
 
 def _lining(outer: Piece, allowance: float) -> Piece:

@@ -41,6 +41,7 @@ from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.steps.base import take
 from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
+from gentle_hem.core.trim.base import Turn
 from gentle_hem.core.walk import WAIST_SEAM, Walked, findings_for, walk
 from gentle_hem.core.wear import wear
 from gentle_hem.core.what import Half, Layer, Section, Sign, What
@@ -136,11 +137,12 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         told.dress = _other_half(told.dress, bodice)
         told.dress = _buttoned_down(told.dress, recipe)
     told.dress = _opened_in_front(told.dress, recipe)
-    told.dress = _trimmed(told.dress, recipe, notes)
+    told.dress = _trimmed(told.dress, recipe, notes, Turn.ON_WHAT_IS_THERE)
     left = () if block.draft else [piece.what for piece in told.dress.outer_upper()]
     pieces, slid = true.trued(told.dress.pieces, with_pairs(told.dress.seams, told.dress.pieces.values()), left)
     told.dress = replace(told.dress, pieces=pieces).also(*(move.said() for move in slid))
-    told.dress = recipe.finish.on(balanced(told.dress))
+    told.dress = _trimmed(balanced(told.dress), recipe, notes, Turn.LAST)
+    told.dress = recipe.finish.on(told.dress)
     told.dress = told.dress.also(*wear(recipe, worn(told.dress, block, waist), notes))
 
 
@@ -340,10 +342,12 @@ def _waist_seam(dress: Dressed, recipe: Recipe, above: EdgeAbove, lower: LowerMa
     return Seam(WAIST_SEAM, above.run, lower.waist, (recipe.join.ease + lower.ease) / 2, fullness, manner)
 
 
-def _trimmed(dress: Dressed, recipe: Recipe, notes: Workings) -> Dressed:
-    for place, trim in enumerate(recipe.trims):
+def _trimmed(dress: Dressed, recipe: Recipe, notes: Workings, until: Turn) -> Dressed:
+    """The trims made up in their turns: the last of them once everything is trued and notched, all others before."""
+    asked = [one for one in enumerate(recipe.trims) if (one[1].turn is Turn.LAST) is (until is Turn.LAST)]
+    for place, trim in asked:
         dress = trim.cut_first(dress, f"trims.{place}")
-    for place, trim in sorted(enumerate(recipe.trims), key=lambda one: one[1].turn):
+    for place, trim in sorted(asked, key=lambda one: one[1].turn):
         where = f"trims.{place}"
         try:
             dress = trim.make_up(dress, where, notes)

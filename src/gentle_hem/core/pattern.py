@@ -236,6 +236,8 @@ class Piece:
     remark: str = ""
     alike: bool = False
     """Whether all that are cut of it are alike, rather than half of them turned over: gores, godets, rings."""
+    turned_over: bool = False
+    """Whether it is cut with its paper turned over: the right of a pair that is cut apart."""
     bust_point: Point | None = None
     """Where the bust is fullest, on the front of a drafted bodice; darts are pivoted about it."""
 

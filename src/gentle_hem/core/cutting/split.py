@@ -268,10 +268,21 @@ def _over_darts(piece: Piece, start: Point) -> tuple[Path, list[Dart]]:
         from_point = near.length - met[0][0]
         a, b = near.point_at(met[0][0]), far.point_at(far.length - from_point)
         long += places[-1].distance(a)
-        opened.append(replace(dart, edge="waist", at=long, intake=a.distance(b)))
+        bends = _above(dart, from_point, near, 0), _above(dart, from_point, far, 1)
+        opened.append(replace(dart, edge="waist", at=long, intake=a.distance(b), bends=bends))
         long += a.distance(b)
         places += [a, b]
     return Path.through(*places), opened
+
+
+def _above(dart: Dart, from_point: float, leg: Path, side: int) -> tuple[Point, ...]:
+    """The bends of a dart's leg that lie nearer its point than a cut does, ``from_point`` along the leg."""
+    kept, at = [], 0.0
+    for segment, bend in zip(leg.segments, dart.bends[side], strict=False):
+        at += segment.length
+        if leg.length - at < from_point - HAIR:
+            kept.append(bend)
+    return tuple(kept)
 
 
 def _renamed(piece: Piece, old: str, new: str) -> Piece:

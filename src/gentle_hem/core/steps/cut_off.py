@@ -6,7 +6,6 @@ from typing import ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
-from gentle_hem.core.cutting.split import split
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.findings import Place, warn
 from gentle_hem.core.pattern import Finished, Role
@@ -52,13 +51,10 @@ class CutOff(AlongALine):
         if any(other.layer is Layer.FACING and other.half is what.half for other in table.pieces):
             raise CannotMake(f"the {what.half} has a facing, cut to its edge as it is; leave the facing out first")
         piece = seen_from_centre(table.pieces[what])
-        begins, arrives, line = self.drawn_on(piece)
+        line = self.drawn_on(piece)
         edge = "top edge" if self.which == "above" else "lower edge"
-        made = split(
-            piece, begins, arrives, earlier_line=line.reversed(), later_line=line,
-            parts=(what, replace(what, number=GONE)), edge_name=edge,
-            role=Role.NECKLINE if self.which == "above" else Role.HEM, allowance=table.allowances.neck,
-        )  # fmt: skip
+        role = Role.NECKLINE if self.which == "above" else Role.HEM
+        made = line.cut(piece, (what, replace(what, number=GONE)), edge, role, table.allowances.neck)
         kept = min(made.earlier, made.later, key=lambda one: self._height(one.seam_line.box))
         if piece.bust_point and kept.seam_line.box[3] < piece.bust_point.y:
             raise CannotMake("it would be cut off below the bust point")

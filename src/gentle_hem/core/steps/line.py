@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cutting.mirror import mirrored
-from gentle_hem.core.cutting.split import Mouth, split
+from gentle_hem.core.cutting.split import Mouth, Split, split
 from gentle_hem.core.cutting.table import Table
-from gentle_hem.core.geometry import Cubic, Line, Path
+from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.parts import between
-from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.pattern import Dart, Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import seam_of
 from gentle_hem.core.sentences import Word, choice, length
@@ -28,7 +29,7 @@ from gentle_hem.core.steps.base import (
     the_pieces,
 )
 from gentle_hem.core.units import Length
-from gentle_hem.core.what import Half, Panel, Sign, What
+from gentle_hem.core.what import BACK_PRINCESS, FRONT_PRINCESS, Half, Panel, Sign, What
 
 
 class AlongALine(PatternStep):
@@ -62,24 +63,73 @@ class AlongALine(PatternStep):
             found.append(both[0])
         return found
 
-    def drawn_on(self, piece: Piece) -> tuple[Mouth, Mouth, Path]:
-        """Where the line begins and ends on a piece with its centre on the left, and the line. Raises CannotMake."""
+    def drawn_on(self, piece: Piece) -> DrawnLine:
+        """The line on a piece with its centre on the left. Where it begins or ends at a dart it runs along the dart,
+        which it takes up. Raises CannotMake.
+        """
         if self.start == self.end:
             raise CannotMake("it would begin and end on one edge")
-        ends = []
-        for called, share in ((self.start, self.start_share), (self.end, self.end_share)):
-            edge = the_edge(piece, called)
-            at = along(edge, called, share)
-            if not NEAREST < at < edge.drawn_length - NEAREST:
-                raise CannotMake(f"it would begin or end in the corner of the {called}")
-            ends.append(Mouth.place(edge.name, at))
-        a, b = (piece.edge(mouth.edge).path.point_at(mouth.at) for mouth in ends)
+        begins, arrives = self._end(piece, self.start, self.start_share), self._end(piece, self.end, self.end_share)
+        a, b = begins.place, arrives.place
         out = (b - a).unit.left * (self.bow * 4 / 3)
         line = Path.of(Cubic(a, a.towards(b, 1 / 3) + out, a.towards(b, 2 / 3) + out, b) if self.bow else Line(a, b))
         for dart in piece.darts:
-            if any(leg.crossings(line) for leg in piece.dart_leg_paths(dart)):
-                raise CannotMake(f"the {dart.landmark} lies in its way; move it, or cut along it with a princess seam")
-        return ends[0], ends[1], line
+            if dart not in (begins.dart, arrives.dart) and any(
+                leg.crossings(line) for leg in piece.dart_leg_paths(dart)
+            ):
+                raise CannotMake(f"the {dart.landmark} lies in its way; move it, or begin or end the line at it")
+        later = _joined(begins.near, line, arrives.far and arrives.far.reversed())
+        earlier = _joined(arrives.near, line.reversed(), begins.far and begins.far.reversed())
+        return DrawnLine(begins, arrives, later, earlier)
+
+    def _end(self, piece: Piece, called: EdgeName, share: float) -> LineEnd:
+        edge = the_edge(piece, called)
+        at = along(edge, called, share)
+        for dart in piece.darts_of(edge.name):
+            if dart.at - TO_A_DART < at < dart.at + dart.intake + TO_A_DART:
+                near, far = piece.dart_leg_paths(dart)
+                return LineEnd(Mouth.of(dart), dart.apex, dart, near, far)
+        if not NEAREST < at < edge.drawn_length - NEAREST:
+            raise CannotMake(f"it would begin or end in the corner of the {called}")
+        return LineEnd(Mouth.place(edge.name, at), edge.path.point_at(at))
+
+
+@dataclass(frozen=True, slots=True)
+class LineEnd:
+    """Where a line begins or ends: on an edge, or at the point of a dart that opens there."""
+
+    mouth: Mouth
+    place: Point
+    dart: Dart | None = None
+    near: Path | None = None
+    far: Path | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class DrawnLine:
+    """A line across a piece as its two sides are cut: apart where they run along a dart."""
+
+    begins: LineEnd
+    arrives: LineEnd
+    later: Path
+    earlier: Path
+
+    @property
+    def dart(self) -> Dart | None:
+        """The dart it runs along."""
+        return self.begins.dart or self.arrives.dart
+
+    def cut(self, piece: Piece, parts: tuple[What, What], edge_name: str, role: Role, allowance: float) -> Split:
+        """The piece cut in two along it."""
+        return split(
+            piece, self.begins.mouth, self.arrives.mouth, earlier_line=self.earlier, later_line=self.later, parts=parts,
+            edge_name=edge_name, role=role, allowance=allowance,
+        )  # fmt: skip
+
+
+def _joined(before: Path | None, line: Path, after: Path | None) -> Path:
+    made = before.then(line) if before else line
+    return made.then(after) if after else made
 
 
 class StyleLine(AlongALine):
@@ -104,14 +154,11 @@ class StyleLine(AlongALine):
 
     def _cut(self, table: Table, what: What) -> None:
         piece = seen_from_centre(table.pieces[what])
-        begins, arrives, line = self.drawn_on(piece)
-        parts, role = self._parts(table, piece, line, begins, arrives)
+        line = self.drawn_on(piece)
+        parts, role = self._parts(table, piece, line)
         taken = {edge.name for one in table.pieces.values() for edge in one.edges}
         name = next(n for n in ("line", *(f"line {k}" for k in range(2, 99))) if n not in taken)
-        made = split(
-            piece, begins, arrives, earlier_line=line.reversed(), later_line=line, parts=parts, edge_name=name,
-            role=role, allowance=table.allowances.of(role),
-        )  # fmt: skip
+        made = line.cut(piece, parts, name, role, table.allowances.of(role))
         earlier, later, order = made.earlier, made.later, made.order
         if what.half is Half.BACK:
             earlier, later = mirrored(earlier), mirrored(later)
@@ -122,18 +169,14 @@ class StyleLine(AlongALine):
             )
         keeps = tuple(sorted((earlier, later), key=lambda one: one.what != what))
         seam = seam_of(f"{what.name} {name} seam", (later.what, name), (earlier.what, name))
-        table.swap(what, keeps, order, Sign(f"{what.half} {name}"), seam)
+        corner = Sign(f"{what.half} {name}") if line.dart is None or what.half is None else SHAPED_BY[what.half]
+        table.swap(what, keeps, order, corner, seam)
 
-    def _parts(
-        self, table: Table, piece: Piece, line: Path, first: Mouth, last: Mouth
-    ) -> tuple[tuple[What, What], Role]:
+    def _parts(self, table: Table, piece: Piece, line: DrawnLine) -> tuple[tuple[What, What], Role]:
         """What the earlier and the later part are, and what the line between them is. The one that lies above a cut
         across, or that has no centre, gets a new name; the other stays what the piece was.
         """
-        trial = split(
-            piece, first, last, earlier_line=line.reversed(), later_line=line,
-            parts=(piece.what, replace(piece.what, number=99)), edge_name="trial", role=Role.PANEL, allowance=0.0,
-        )  # fmt: skip
+        trial = line.cut(piece, (piece.what, replace(piece.what, number=99)), "trial", Role.PANEL, 0.0)
         centred = [any(e.role.is_centre for e in part.edges) for part in (trial.earlier, trial.later)]
         heights = [sum(part.seam_line.box[k] for k in (1, 3)) for part in (trial.earlier, trial.later)]
         across = centred[0] == centred[1]
@@ -148,6 +191,12 @@ class StyleLine(AlongALine):
             made = replace(made, number=made.number + 1)
         return made
 
+
+SHAPED_BY = {Half.FRONT: FRONT_PRINCESS, Half.BACK: BACK_PRINCESS}
+"""What a line along a waist dart is in the waist seam: it is matched as a princess seam is."""
+
+TO_A_DART = 25.0
+"""A line that begins or ends so near a dart runs along it (mm)."""
 
 NEAREST = 8.0
 """A line begins and ends so far from a corner at least (mm)."""

@@ -49,6 +49,9 @@ PINCH = Sign("pinch", Half.FRONT, shaping=True)
 TRUED_OVER = 30.0
 """A pinched edge is trued over this much on each side of the pinch (mm)."""
 
+NEAR_CENTRE = 0.8
+"""Where along a neckline, from the shoulder, a wedge for the centre is taken that is closed into the waist dart."""
+
 Pinch = Annotated[Length, between(0, 40)]
 
 
@@ -94,8 +97,10 @@ class Contour(RecipePart):
     centre: Pinch = 0.0
     under_bust: Literal["as_drafted", "close"] = "as_drafted"
 
-    def draw(self, table: Styling, figure: Figure, notes: Workings) -> None:
-        """Draw every contour that is asked for on the block's front and back."""
+    def draw(self, table: Styling, figure: Figure, notes: Workings, *, in_one: bool = False) -> None:
+        """Draw every contour that is asked for on the block's front and back. A front that is to stay ``in_one`` has no
+        seam at its centre: its wedge is closed into the waist dart.
+        """
         if self.zip_taken or self.zip_drop:
             table.style("back zip contour", "contour.zip_taken", lambda: self._zip(table, notes))
         for edge, amount, at in (("neckline", self.neckline, 0.5), ("armhole", self.armhole, 0.45)):
@@ -107,7 +112,12 @@ class Contour(RecipePart):
         if self.centre:
             table.style(
                 "pinch at the centre", "contour.centre",
-                lambda: table.redraw(table.front, lambda p: centre_pinched(p, self.centre)),
+                lambda: table.redraw(
+                    table.front,
+                    lambda p: pinched(p, "neckline", NEAR_CENTRE, self.centre / 2)
+                    if in_one
+                    else centre_pinched(p, self.centre),
+                ),
             )  # fmt: skip
         if self.under_bust == "close":
             table.style("hollow under the bust", "contour.under_bust", lambda: self._under_bust(table, figure, notes))

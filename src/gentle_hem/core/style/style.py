@@ -154,7 +154,7 @@ class _Styled:
 
     def made(self, carry: Callable[[Piece], Below] | None) -> BodiceMade:
         table, style, panels = self.table, self.style, self.panels
-        self.contour.draw(table, self.figure, self.notes)
+        self.contour.draw(table, self.figure, self.notes, in_one=style.top is Top.ONE_SHOULDER)
         self._necks()
         block = table.pieces[table.front], table.pieces[table.back]
         self.block = block[0]
@@ -177,7 +177,7 @@ class _Styled:
             words = {Top.HALTER: "halter", Top.ONE_SHOULDER: "one-shoulder top", Top.OFF_SHOULDER: "off-shoulder top"}
             table.style(
                 words.get(style.top, "strapless top"), "style.top",
-                lambda: draw_top(table, style.top, style.top_taken, style.strap_width),
+                lambda: draw_top(table, style.top, style.top_taken, style.strap_width, style.bare_below),
             )  # fmt: skip
             if style.facing == "faced" and table.top_is_bare:
                 table.style("facing of the top", "style.facing", lambda: top_facings(table, style.facing_width))

@@ -44,8 +44,10 @@ class Top(StrEnum):
     STRAPLESS = "strapless"
 
 
-def draw_top(table: Styling, top: Top, taken: float, strap_width: float) -> None:
-    """Draw the top of both halves. ``taken`` is how far below the shoulder an off-shoulder edge lies."""
+def draw_top(table: Styling, top: Top, taken: float, strap_width: float, bare: float = BELOW_UNDERARM) -> None:
+    """Draw the top of both halves. ``taken`` is how far below the shoulder an off-shoulder edge lies, ``bare`` how far
+    below the underarm a one-shoulder top lies on its bare side.
+    """
     if top is Top.OFF_SHOULDER:
         for what in (table.front, table.back):
             table.redraw(what, lambda p: cut_top(p, taken))
@@ -59,7 +61,7 @@ def draw_top(table: Styling, top: Top, taken: float, strap_width: float) -> None
         table.redraw(table.back, lambda p: cut_top(p, _underarm_depth(p) + BELOW_UNDERARM))
         table.drop_seams_of(Role.SHOULDER)
     elif top is Top.ONE_SHOULDER:
-        _one_shoulder(table)
+        _one_shoulder(table, bare)
 
 
 def _underarm_depth(piece: Piece) -> float:
@@ -166,14 +168,14 @@ def unfolded(piece: Piece) -> Piece:
     )  # fmt: skip
 
 
-def _one_shoulder(table: Styling) -> None:
-    table.redraw(table.front, _asymmetric)
+def _one_shoulder(table: Styling, below: float) -> None:
+    table.redraw(table.front, lambda piece: _asymmetric(piece, below))
     back = table.pieces[table.back]
     if back.on_fold:
-        table.redraw(table.back, _asymmetric)
+        table.redraw(table.back, lambda piece: _asymmetric(piece, below))
         other, waist = (table.back, "side" + OTHER), Stretch(table.back, "waist" + OTHER, backwards=True)
     else:
-        kept, bare = _asymmetric_halves(mirrored(back))
+        kept, bare = _asymmetric_halves(mirrored(back), below)
         table.put(mirrored(kept))
         table.put(bare)
         other, waist = (bare.what, "side"), Stretch(bare.what, "waist", backwards=True)
@@ -196,28 +198,41 @@ def _clear_of_darts(piece: Piece) -> None:
         raise CannotMake("a dart lies at the shoulder, neck or armhole; move that dart first")
 
 
-def _asymmetric_halves(piece: Piece) -> tuple[Piece, Piece]:
+def _deep_enough(piece: Piece, below: float) -> None:
+    if below > piece.edge("side").drawn_length - LEAST_SIDE:
+        raise CannotMake("nothing would be left of the side seam on the bare side")
+
+
+LEAST_SIDE = 40.0
+"""As much of a side seam is left below a bare top at least (mm)."""
+
+
+def _asymmetric_halves(piece: Piece, below: float) -> tuple[Piece, Piece]:
     """A half with a seam down its centre, its centre on the left, as the two halves of a one-shoulder top: the one that
     keeps its shoulder, and the bare one turned over. The top edge runs on over the centre seam.
     """
     _clear_of_darts(piece)
+    _deep_enough(piece, below)
     neck, side, centre = piece.edge("neckline"), piece.edge("side"), centre_of(piece)
-    if any(dart.at + dart.intake > side.drawn_length - BELOW_UNDERARM for dart in piece.darts_of("side")):
-        raise CannotMake("the bust dart lies too near the underarm")
+    if any(dart.at + dart.intake > side.drawn_length - below for dart in piece.darts_of("side")):
+        raise CannotMake("the bust dart lies too near the top of the bare side")
     x0 = centre.path.start.x
     turned = Placement.mirror(Point(x0, 0), Point(x0, 1))
     start = min(8.0, neck.drawn_length / 4)
-    a, under = neck.path.point_at(start), side.path.point_at(side.drawn_length - BELOW_UNDERARM)
+    a, under = neck.path.point_at(start), side.path.point_at(side.drawn_length - below)
     b = turned.place(under)
     middle = a.towards(b, 0.5) + Point(0, -0.06 * a.distance(b))
-    line = smooth_through([a, middle, b])
+    inward = side.path.tangent_at(side.drawn_length - below).left
+    line = smooth_through([a, middle, b], arrive=turned.place(-inward) - turned.place(Point(0, 0)))
     met = line.crossings(centre.path)
     if not met:
         raise CannotMake("its top edge does not meet the centre seam")
     at, along = met[0]
     foot = centre.path.between(along, centre.path.length)
     beyond = line.between(at, line.length).placed(turned)
-    bare_top = smooth_through([under, beyond.point_at(beyond.length / 2), foot.start])
+    bare_top = smooth_through(
+        [under, beyond.point_at(beyond.length / 2), foot.start], leave=inward, arrive=-beyond.leaving
+    )
     top = Edge("top edge", Role.NECKLINE, line.between(0.0, at), neck.allowance)
     edges = {edge.name: edge for edge in piece.edges}
     short = replace(neck, path=neck.path.between(0.0, start))
@@ -226,7 +241,7 @@ def _asymmetric_halves(piece: Piece) -> tuple[Piece, Piece]:
         piece, cut=1, edges=(edges["waist"], side, edges["armhole"], edges["shoulder"], short, top, seam),
         notches=tuple(n for n in piece.notches if n.edge not in ("neckline", centre.name)),
     )  # fmt: skip
-    bare_side = replace(side, path=side.path.between(0.0, side.drawn_length - BELOW_UNDERARM))
+    bare_side = replace(side, path=side.path.between(0.0, side.drawn_length - below))
     bare = replace(
         piece, what=replace(piece.what, other=True), cut=1,
         edges=(edges["waist"], bare_side, replace(top, path=bare_top), seam),
@@ -235,18 +250,20 @@ def _asymmetric_halves(piece: Piece) -> tuple[Piece, Piece]:
     return kept, bare
 
 
-def _asymmetric(piece: Piece) -> Piece:
+def _asymmetric(piece: Piece, below: float) -> Piece:
     _clear_of_darts(piece)
+    _deep_enough(piece, below)
     whole = unfolded(piece)
     neck, side = whole.edge("neckline"), whole.edge("side" + OTHER)
-    if any(dart.at < BELOW_UNDERARM for dart in whole.darts_of(side.name)):
-        raise CannotMake("the bust dart lies too near the underarm")
+    if any(dart.at < below for dart in whole.darts_of(side.name)):
+        raise CannotMake("the bust dart lies too near the top of the bare side")
     start = min(8.0, neck.drawn_length / 4)
-    a, b = neck.path.point_at(start), side.path.point_at(BELOW_UNDERARM)
+    a, b = neck.path.point_at(start), side.path.point_at(below)
     middle = a.towards(b, 0.5) + Point(0, -0.06 * a.distance(b))
-    line = smooth_through([a, middle, b])
+    # square to the side, so that it runs on over the seam to the other half
+    line = smooth_through([a, middle, b], arrive=-side.path.tangent_at(below).left)
     made = split(
-        whole, Mouth.place("neckline", start), Mouth.place(side.name, BELOW_UNDERARM), earlier_line=line.reversed(),
+        whole, Mouth.place("neckline", start), Mouth.place(side.name, below), earlier_line=line.reversed(),
         later_line=line,
         parts=(piece.what.as_panel(Panel.TOP), piece.what), edge_name="top edge",
         role=Role.NECKLINE, allowance=neck.allowance,

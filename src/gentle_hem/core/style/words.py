@@ -37,7 +37,8 @@ class Style(RecipePart):
     sentences: ClassVar[tuple[str, ...]] = (
         "The front neckline is {front_neck}[front_neck:, {front_depth} deep]; the back is {back_neck}"
         "[back_neck:, {back_depth} deep]; both open {wider} wider at the shoulder.",
-        "It is held by {top}[top=off_shoulder:, cut {top_taken} below the shoulder], {straps}"
+        "It is held by {top}[top=off_shoulder:, cut {top_taken} below the shoulder]"
+        "[top=one_shoulder:, the bare side {bare_below} below the underarm], {straps}"
         "[straps,top=halter: {strap_width} wide].",
         "The bust dart {bust_dart}; the front waist dart {waist_dart}, made {narrower} narrower, its point "
         "{dart_short}; waist darts are {stitched}.",
@@ -61,6 +62,7 @@ class Style(RecipePart):
             ("strapless", "nothing, strapless"),
         ),
         "top_taken": length("taken off the top", help="4 to 5 in for an off-shoulder neckline."),
+        "bare_below": length("bare side below the underarm"),
         "straps": choice(
             "straps", ("none", "no straps"), ("straight", "straight straps"), ("criss_cross", "criss-cross straps")
         ),
@@ -85,6 +87,7 @@ class Style(RecipePart):
     wider: Annotated[Length, between(0, 150)] = 0.0
     top: Top = Top.SHOULDERS
     top_taken: Annotated[Length, between(40, 250)] = 114.3
+    bare_below: Annotated[Length, between(0, 250)] = 15.0
     straps: Literal["none", "straight", "criss_cross"] = "none"
     strap_width: Annotated[Length, between(10, 150)] = 60.0
     bust_dart: DartPlace = "as_drafted"

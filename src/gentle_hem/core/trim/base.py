@@ -24,6 +24,7 @@ class Turn(IntEnum):
     AT_THE_HEM = 1
     ELSEWHERE = 2
     ON_WHAT_IS_THERE = 3
+    LAST = 4
 
 
 class Trim(RecipePart):
