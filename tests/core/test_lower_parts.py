@@ -83,9 +83,13 @@ def test_every_trim_on_several_garments(trim, kind):
         )
     )
     whole(garment)
-    # a gown cut in one has no waist seam to stitch a casing along, and a gore is too narrow for a pocket
+    # a gown cut in one has no waist seam to stitch a casing along, and a gore is too narrow for a pocket; a peplum is
+    # inserted under a blouse cut in one; a front on the fold is no pair to be cut apart
+    cannot = {("elastic", "gown"), ("pocket", "gores"), ("two_cloths", kind)}
+    if kind != "gown":
+        cannot.add(("inserted_peplum", kind))
     left_out = "trim-left-out" in [f.code for f in garment.findings]
-    assert left_out is ((trim, kind) in (("elastic", "gown"), ("pocket", "gores")))
+    assert left_out is ((trim, kind) in cannot)
 
 
 figures = st.fixed_dictionaries(

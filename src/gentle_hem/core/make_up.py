@@ -47,7 +47,7 @@ from gentle_hem.core.wear import wear
 from gentle_hem.core.what import Half, Layer, Section, Sign, What
 from gentle_hem.core.workings import Worked, Workings
 from gentle_hem.core.workroom import Dressed
-from gentle_hem.core.worn import length_of, worn
+from gentle_hem.core.worn import across_waist, length_of, worn
 
 
 def make_up(recipe: Recipe) -> Garment:
@@ -130,6 +130,8 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         # a gown's lowest edge is its hem: its waist is the block's
         assert block.edge is not None
         waist = 2 * unroll(block.edge.run, {p.what: p for p in block.pieces}).length
+        if gown.sides == "underarm":
+            waist = max(waist, across_waist(told.dress) or 0.0)
         told.dress = _hemmed(told.dress, bodice.edge, gown)
     else:
         waist = 2 * unroll(bodice.edge.run, told.dress.pieces).length

@@ -138,6 +138,8 @@ class Panel(StrEnum):
     BAG = "bag"
     LACING = "lacing"
     MODESTY = "modesty"
+    ROLL = "roll"
+    SPAN = "span"
 
 
 class Layer(StrEnum):
@@ -201,6 +203,8 @@ OF_ITS_OWN = {
     Panel.RING: "flounce ring",
     Panel.SPIRAL: "spiral flounce",
     Panel.SIDE_RING: "side ruffle ring",
+    Panel.ROLL: "roll collar",
+    Panel.SPAN: "cape facing",
 }
 """Panels whose name says all."""
 
@@ -209,7 +213,9 @@ OF_ITS_OWN = {
 def _called(what: What) -> str:
     half = what.half.value if what.half else ""
     panel, section = what.panel, what.section.value
-    if panel in OF_ITS_OWN:
+    if panel is Panel.RING and section == Section.PEPLUM:
+        name = f"inserted peplum {half}"
+    elif panel in OF_ITS_OWN:
         name = OF_ITS_OWN[panel]
     elif panel in (Panel.YOKE, Panel.MIDRIFF) and what.section.is_upper:
         name = f"{half} {panel}"

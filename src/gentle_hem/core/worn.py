@@ -54,6 +54,13 @@ def worn(dress: Dressed, block: BodiceMade, waist: float) -> Worn:
     )  # fmt: skip
 
 
+def across_waist(dress: Dressed) -> float | None:
+    """Round a tent at the level of the waist, where it hangs free; None where it does not reach it."""
+    pieces = [(piece, dress.waists.get(piece.what.half)) for piece in dress.outer_upper() if piece.what.half]
+    widths = [_across(piece, level) for piece, level in pieces if level is not None]
+    return 2 * sum(width for width in widths if width) if widths and all(widths) else None
+
+
 def _bust(block: BodiceMade) -> float | None:
     """Round the drafted block at its bust level; None where it has no bust point."""
     level = next((piece.bust_point.y for piece in block.pieces if piece.bust_point is not None), None)

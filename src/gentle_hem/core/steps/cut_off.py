@@ -52,8 +52,9 @@ class CutOff(AlongALine):
             raise CannotMake(f"the {what.half} has a facing, cut to its edge as it is; leave the facing out first")
         piece = seen_from_centre(table.pieces[what])
         line = self.drawn_on(piece)
-        edge = "top edge" if self.which == "above" else "lower edge"
-        role = Role.NECKLINE if self.which == "above" else Role.HEM
+        edge, role = ("top edge", Role.NECKLINE) if self.which == "above" else ("lower edge", Role.HEM)
+        if self.which == "above" and not {"centre", "neckline", "armhole"} & {self.start, self.end}:
+            edge, role = "armhole", Role.ARMHOLE  # the armhole and what lies beside it: the arm comes out there anew
         made = line.cut(piece, (what, replace(what, number=GONE)), edge, role, table.allowances.neck)
         kept = min(made.earlier, made.later, key=lambda one: self._height(one.seam_line.box))
         if piece.bust_point and kept.seam_line.box[3] < piece.bust_point.y:

@@ -184,7 +184,9 @@ class _Styled:
         if style.straps != "none":
             table.style(
                 "straps", "style.straps",
-                lambda: straps(table, style.straps, style.strap_width, table.allowances.panel, block),
+                lambda: straps(
+                    table, style.straps, style.strap_width, table.allowances.panel, block, style.strap_ends
+                ),
             )  # fmt: skip
         if style.keyhole == "keyhole":
             table.style("keyhole", "style.keyhole", self._keyhole)
@@ -210,7 +212,7 @@ class _Styled:
                     lambda w=half, s=start, c=corner: princess(table, w, s, c),  # type: ignore[misc]
                 )  # fmt: skip
         if style.straps != "none":
-            sew_straps(table, style.strap_width)
+            sew_straps(table)
         if panels.stand:
             table.style("button stand", "panels.stand", self._stand)
         take(self.steps, ("bodice", "lower") if carry is not None else ("bodice",), table)

@@ -303,14 +303,15 @@ def strip(
     )
 
 
-def straps(table: Styling, kind: str, width: float, allowance: float, block: tuple[Piece, Piece]) -> None:
-    """Straps from the front's top edge over the shoulder to the back's (trade 4.6).
+def straps(table: Styling, kind: str, width: float, allowance: float, block: tuple[Piece, Piece], ends: str) -> None:
+    """Straps from the front's top edge over the shoulder to the back's (trade 4.6); they may cross in front or behind,
+    and their ``ends`` be square, or shaped to lie on the edge they are sewn to.
 
     ``block`` are front and back before their tops were cut: the strap follows their shoulder.
     """
     if any(e.name == "shoulder" for what in (table.front, table.back) for e in table.pieces[what].edges):
         raise CannotMake("the bodice still has its shoulders")
-    reach = 0.0
+    reach, slants = 0.0, {}
     for what, old in zip((table.front, table.back), block, strict=True):
         half, was = table.pieces[what], old
         if what.half is Half.BACK:
@@ -318,31 +319,63 @@ def straps(table: Styling, kind: str, width: float, allowance: float, block: tup
         seam = was.edge("shoulder").path
         over = seam.point_at(seam.length / 2)
         top = half.edge("neckline").path
-        place = top.point_at(top.length * 0.45)
-        mark = Notch("neckline", top.length * 0.45, Sign("strap", what.half), kind=NotchKind.STRAP)
+        at = top.length * 0.45
+        place, along = top.point_at(at), top.tangent_at(at)
+        mark = Notch("neckline", at, Sign("strap", what.half), kind=NotchKind.STRAP)
         if not width / 2 < mark.at < top.length - width / 2:
             raise CannotMake("the top edge is too short for a strap so wide")
         table.redraw(what, lambda p, m=mark: replace(p, notches=(*p.notches, m)))  # type: ignore[misc]
-        if kind == "criss_cross" and what.half is Half.BACK:
-            place = Point(-place.x, place.y)  # it crosses the centre back to the other side
+        if CROSSES.get(kind) is what.half:  # to the other side, over the centre
+            place, along = Point(-place.x, place.y), Point(-along.x, along.y)
+        if what.half is Half.BACK:  # as it is seen from outside
+            place, along, over = (Point(-p.x, p.y) for p in (place, along, over))
+        up = (over - place).unit
+        slants[what.half] = width * along.dot(up) / along.dot(up.left) if ends == "shaped" else 0.0
         reach += over.distance(place)
+    if any(abs(slant) > MOST_SLANTED * width for slant in slants.values()):
+        raise CannotMake("it would lie along the edge it is sewn to; take square ends")
     long = reach + OVER_THE_SHOULDER
     what = What(table.section, panel=Panel.STRAP)
-    table.put(strip(what, long, 2 * width, allowance, cut=2, remark="folded lengthways"))
+    strap = strip(what, long, 2 * width, allowance, cut=2, remark="folded lengthways")
+    table.put(_shaped(strap, long, width, slants[Half.BACK], slants[Half.FRONT]))
     table.seams.append(seam_of("strap fold", (what, "edge"), (what, "top")))
 
 
-def sew_straps(table: Styling, width: float) -> None:
+CROSSES = {"criss_cross": Half.BACK, "crossed_front": Half.FRONT}
+"""Where straps go over the centre to the other side."""
+
+MOST_SLANTED = 1.5
+"""A strap's end is slanted by no more than this times its width."""
+
+
+def _shaped(strap: Piece, long: float, width: float, start: float, end: float) -> Piece:
+    """A strap whose ends are slanted by so much over its width, alike on both layers when it is folded; as long down
+    its middle as before.
+    """
+    if not start and not end:
+        return strap
+    a, b, c = Point(-start / 2, 0), Point(start / 2, width), Point(-start / 2, 2 * width)
+    p, q, r = Point(long - end / 2, 0), Point(long + end / 2, width), Point(long - end / 2, 2 * width)
+    paths = {
+        "edge": Path.through(a, p), "end": Path.through(p, q, r), "top": Path.through(r, c),
+        "start": Path.through(c, b, a),
+    }  # fmt: skip
+    edges = tuple(replace(e, path=paths[e.name], pointed=e.name in ("start", "end")) for e in strap.edges)
+    return replace(strap, edges=edges)
+
+
+def sew_straps(table: Styling) -> None:
     """The straps' ends sewn to the top edges where they are marked, once the bodice is cut into its panels."""
     strap = What(table.section, panel=Panel.STRAP)
     for piece in list(table.pieces.values()):
         for notch in piece.notches:
             if notch.kind is not NotchKind.STRAP:
                 continue
-            start, end = notch.at - width / 2, notch.at + width / 2
+            own = "end" if piece.what.half is Half.FRONT else "start"
+            wide = table.pieces[strap].edge(own).drawn_length / 2
+            start, end = notch.at - wide / 2, notch.at + wide / 2
             above = Stretch(
                 piece.what, notch.edge, False, max(start, 0.0), min(end, piece.edge(notch.edge).drawn_length)
             )
-            own = "end" if piece.what.half is Half.FRONT else "start"
-            under = Stretch(strap, own, True, 0.0, width)
+            under = Stretch(strap, own, True, 0.0, wide)
             table.seams.append(Seam(f"strap to the {piece.name}", Run((above,)), Run((under,))))

@@ -39,7 +39,7 @@ class Style(RecipePart):
         "[back_neck:, {back_depth} deep]; both open {wider} wider at the shoulder.",
         "It is held by {top}[top=off_shoulder:, cut {top_taken} below the shoulder]"
         "[top=one_shoulder:, the bare side {bare_below} below the underarm], {straps}"
-        "[straps,top=halter: {strap_width} wide].",
+        "[straps,top=halter: {strap_width} wide][straps:, their ends {strap_ends}].",
         "The bust dart {bust_dart}; the front waist dart {waist_dart}, made {narrower} narrower, its point "
         "{dart_short}; waist darts are {stitched}.",
         "The neck is {facing}[facing=faced: {facing_width} wide], {keyhole}.",
@@ -64,7 +64,11 @@ class Style(RecipePart):
         "top_taken": length("taken off the top", help="4 to 5 in for an off-shoulder neckline."),
         "bare_below": length("bare side below the underarm"),
         "straps": choice(
-            "straps", ("none", "no straps"), ("straight", "straight straps"), ("criss_cross", "criss-cross straps")
+            "straps", ("none", "no straps"), ("straight", "straight straps"),
+            ("criss_cross", "straps that cross behind"), ("crossed_front", "straps that cross in front"),
+        ),
+        "strap_ends": choice(
+            "ends of the straps", ("square", "square"), ("shaped", "shaped to the edges they are sewn to")
         ),
         "strap_width": length("strap width"),
         "bust_dart": choice("bust dart", *PLACES, ("merged", "is merged into the waist dart")),
@@ -88,8 +92,9 @@ class Style(RecipePart):
     top: Top = Top.SHOULDERS
     top_taken: Annotated[Length, between(40, 250)] = 114.3
     bare_below: Annotated[Length, between(0, 250)] = 15.0
-    straps: Literal["none", "straight", "criss_cross"] = "none"
+    straps: Literal["none", "straight", "criss_cross", "crossed_front"] = "none"
     strap_width: Annotated[Length, between(10, 150)] = 60.0
+    strap_ends: Literal["square", "shaped"] = "square"
     bust_dart: DartPlace = "as_drafted"
     waist_dart: DartPlace = "as_drafted"
     narrower: Annotated[Length, between(0, 60)] = 0.0

@@ -1,6 +1,5 @@
-"""What is sewn round the neck or shoulders (trade 8): stand collar, neck band, cape; and an elastic edge.
+"""What lies round the neck or shoulders (trade 8): neck band, cape; an elastic edge, and a belt.
 
-stand collar   as long as the neckline, with the same ends
 neck band      neck girth + 1 in; cut 2 × finished width
 cape           off-shoulder girth, half + ½ in on the fold, ends slanted; the arm spans are left free
 elastic        casing = elastic + ease; elastic 0.85-0.9 of the body, always tried on
@@ -17,13 +16,25 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Finding, in_recipe, note, warn
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.join import stitched
-from gentle_hem.core.parts import OpeningPlace, between, number_between
+from gentle_hem.core.parts import between, number_between
 from gentle_hem.core.pattern import Edge, Finished, Notch, NotchKind, Piece, Role
-from gentle_hem.core.seams import Run, Seam, Stretch, seam_of, seam_of_pair
+from gentle_hem.core.replace import replace
+from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.units import Length, inches
-from gentle_hem.core.what import CENTRE_BACK, CENTRE_FRONT, UNNAMED, WAIST_CORNERS, Half, Panel, Section, Sign, What
+from gentle_hem.core.what import (
+    CENTRE_BACK,
+    CENTRE_FRONT,
+    UNNAMED,
+    WAIST_CORNERS,
+    Half,
+    Layer,
+    Panel,
+    Section,
+    Sign,
+    What,
+)
 from gentle_hem.core.workings import Ratio, Workings
 from gentle_hem.core.workroom import Dressed
 
@@ -58,104 +69,6 @@ def _runs_against(path: Path, outwards: float) -> bool:
 def shoulders_of(dress: Dressed) -> bool:
     """Whether the bodice still has its shoulders."""
     return any(edge.role is Role.SHOULDER for piece in dress.outer_upper() for edge in piece.edges)
-
-
-class StandCollar(Trim):
-    """A stand collar 4 cm high."""
-
-    title: ClassVar[str] = "Stand collar"
-    sentences: ClassVar[tuple[str, ...]] = ("A stand collar {height} high, as long as the neckline.",)
-    words: ClassVar[dict[str, Word]] = {"height": length("height of the collar")}
-
-    kind: Literal["stand_collar"] = "stand_collar"
-    height: Annotated[Length, between(10, 120)] = 40.0
-
-    def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
-        notes = notes.about("collar")
-        neck = neck_of(dress)
-        if not neck or any(stretch.edge != "neckline" for stretch in neck.stretches):
-            raise CannotMake("this bodice has no neckline to set it on")
-        if not shoulders_of(dress):
-            raise CannotMake("the shoulders are bare, so there is no neck; it would stand on a bodice with shoulders")
-        half = stitched(neck.stretches, dress.pieces)
-        front = stitched((s for s in neck.stretches if s.piece.half is Half.FRONT), dress.pieces)
-        why = notes.work(
-            "collar, half", half, "{front_neck} + {back_neck}", rule="equal to its neckline, with the same ends",
-            front_neck=front, back_neck=half - front,
-        )  # fmt: skip
-        what = dress.free(What(Section.COLLAR))
-        mark = Notch("neck edge", front, SHOULDER)
-        collar = _half_band(what, half, self.height, dress, _ends_of(dress), mark)
-        found = []
-        figure = dress.figure.get("neck_girth")
-        if figure is not None and 2 * half < figure + 10:
-            found.append(
-                warn(
-                    "collar-too-tight", "The collar measures {collar} round and the neck {neck}; 1 in more is wanted.",
-                    *in_recipe("style.front_depth"), collar=2 * half, neck=figure,
-                )
-            )  # fmt: skip
-        own = Run((Stretch(what, "neck edge"),), (CENTRE_FRONT, CENTRE_BACK), "collar", why)
-        return (
-            dress.with_pieces([collar])
-            .sewn(Seam(f"{what.name} seam", neck, own), seam_of_pair(f"{what.name} top", what, "top"))
-            .also(*found)
-        )
-
-
-def _ends_of(dress: Dressed) -> tuple[float, float, bool, bool]:
-    """The allowance at the centre front and back ends of the neckline, and whether each lies on the fold."""
-    found = {}
-    for role in (Role.CENTRE_FRONT, Role.CENTRE_BACK):
-        edge = next(
-            (
-                (e.allowance, piece.on_fold)
-                for piece in dress.outer_upper()
-                if any(x.role is Role.NECKLINE for x in piece.edges)
-                for e in piece.edges
-                if e.role is role
-            ),
-            (0.0, True),
-        )
-        found[role] = edge
-    (front, front_fold), (back, back_fold) = found[Role.CENTRE_FRONT], found[Role.CENTRE_BACK]
-    return front, back, front_fold, back_fold
-
-
-def _half_band(
-    what: What, half: float, height: float, dress: Dressed, ends: tuple[float, float, bool, bool], mark: Notch
-) -> Piece:
-    """A straight band for half the neckline, centre front on the left; its ends take the neckline's own allowances."""
-    front, back, front_fold, back_fold = ends
-    a = dress.allowances.neck
-    front = front or a  # over a button stand the collar ends at the centre front by itself
-    edges = (
-        Edge(
-            "centre front",
-            Role.CENTRE_FRONT,
-            Path.through(Point(0, height), Point(0, 0)),
-            0.0 if front_fold else front,
-            turned=not front_fold and dress.opening.place is OpeningPlace.CENTRE_FRONT,
-        ),
-        Edge("neck edge", Role.NECKLINE, Path.through(Point(0, 0), Point(half, 0)), a),
-        Edge(
-            "centre back",
-            Role.CENTRE_BACK,
-            Path.through(Point(half, 0), Point(half, height)),
-            0.0 if back_fold else back,
-            turned=not back_fold and dress.opening.place is OpeningPlace.CENTRE_BACK,
-        ),
-        Edge("top", Role.FREE, Path.through(Point(half, height), Point(0, height)), a),
-    )
-    folded = front_fold or back_fold
-    return Piece(
-        what,
-        edges,
-        cut=2 if folded else 4,
-        on_fold=folded,
-        notches=(mark,),
-        grain=(Point(half * 0.3, height / 2), Point(half * 0.7, height / 2)),
-    )
 
 
 class NeckBand(Trim):
@@ -230,16 +143,18 @@ class Cape(Trim):
     title: ClassVar[str] = "Off-shoulder cape"
     sentences: ClassVar[tuple[str, ...]] = (
         "An off-shoulder cape {depth} deep, its ends slanted {slant}, attached from centre to centre, the "
-        "arm spans free and bound.",
+        "arm spans free and {spans}.",
     )
     words: ClassVar[dict[str, Word]] = {
         "depth": length("depth"),
         "slant": length("slant of its ends", presets=((inches(1), "1 in"), (inches(1.5), "1 1/2 in"))),
+        "spans": choice("over the arms", ("bound", "bound"), ("faced", "faced")),
     }
 
     kind: Literal["cape"] = "cape"
     depth: Annotated[Length, between(40, 500)] = inches(4)
     slant: Annotated[Length, between(0, 120)] = inches(1.25)
+    spans: Literal["bound", "faced"] = "bound"
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("cape")
@@ -279,12 +194,15 @@ class Cape(Trim):
             for at, is_back in ((back_long, True), (long - front_long, False))
         )
         piece = Piece(
-            what, edges, cut=1, on_fold=True, notches=marks, remark="left free and bound between the arm notches",
+            what, edges, cut=1, on_fold=True, notches=marks,
+            remark=f"left free and {self.spans} between the arm notches",
             grain=(Point(20, high * 0.25), Point(20, high * 0.75)),
         )  # fmt: skip
         # the cape's top runs from its end to the centre front
         own_front = Stretch(what, "top", True, long - front_long, None)
         own_back = Stretch(what, "top", True, 0.0, back_long)
+        if self.spans == "faced":
+            dress = self._faced(dress, what, back_long, long - front_long)
         return (
             dress.with_pieces([piece])
             .sewn(
@@ -293,6 +211,28 @@ class Cape(Trim):
             )
             .also(*found)
         )
+
+    @staticmethod
+    def _faced(dress: Dressed, what: What, start: float, end: float) -> Dressed:
+        """The garment with the facings of the spans over the arms: straight strips sewn to the cape's top there."""
+        facing = what.as_layer(Layer.FACING).as_panel(Panel.SPAN)
+        span, a = end - start, CAPE_EASE / 2
+        if span < 1:
+            return dress
+        p, q, r, s = Point(0, 0), Point(span, 0), Point(span, SPAN_FACING), Point(0, SPAN_FACING)
+        edges = (
+            Edge("inner edge", Role.PANEL, Path.through(p, q)), Edge("end", Role.FREE, Path.through(q, r)),
+            Edge("top", Role.NECKLINE, Path.through(r, s), a), Edge("start", Role.FREE, Path.through(s, p)),
+        )  # fmt: skip
+        strip = Piece(facing, edges, cut=2, grain=(Point(0.3 * span, 10), Point(0.7 * span, 10)))
+        on_cape = Run((Stretch(what, "top", False, start, end),), called="cape")
+        return dress.with_pieces([strip]).sewn(
+            Seam(f"{what.name} facing seam", on_cape, Run((Stretch(facing, "top"),), called="facing"))
+        )
+
+
+SPAN_FACING = 35.0
+"""The facing of a cape's free spans is 3.5 cm wide: common practice (mm)."""
 
 
 def off_shoulder(dress: Dressed, notes: Workings) -> tuple[float, list[Finding]]:
@@ -332,23 +272,31 @@ class ElasticCasing(Trim):
             ("waist", "at the waist"),
             ("under_bust", "under the bust"),
             ("off_shoulder", "off the shoulder"),
+            ("back_top", "at the top of the back, turned from its own edge"),
         ),
         "share": number("share of the body", (0.85, "0.85"), (0.88, "0.88"), (0.9, "0.9")),
     }
 
     kind: Literal["elastic"] = "elastic"
     width: Annotated[Length, between(4, 80)] = 20.0
-    place: Literal["waist", "under_bust", "off_shoulder"] = "waist"
+    place: Literal["waist", "under_bust", "off_shoulder", "back_top"] = "waist"
     share: Annotated[float, number_between(0.6, 1, "of the body")] = 0.88
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("elastic")
+        if self.place == "back_top":
+            return self._turned(dress, notes)
         body, found = self._body(dress, notes)
         elastic = notes.work(
             "elastic", body * self.share, "{body} × {share}", rule="always tried on", body=body, share=Ratio(self.share)
         )
         wide = notes.work(
-            "casing", self.width + 4.0, "{elastic} + {ease}", rule="finished inside", elastic=self.width, ease=4.0
+            "casing",
+            self.width + CASING_EASE,
+            "{elastic} + {ease}",
+            rule="finished inside",
+            elastic=self.width,
+            ease=CASING_EASE,
         )
         edge = self._edge(dress)
         half = stitched(edge.stretches, dress.pieces)
@@ -367,6 +315,37 @@ class ElasticCasing(Trim):
         piece = band_piece(what, float(long), float(wide), 8.0, "stitched down along both edges")
         own = Run((Stretch(what, "edge", end=float(long) / 2),), (edge.corners[0], edge.corners[-1]), "casing", long)
         return dress.with_pieces([piece]).sewn(Seam(f"{what.name} seam", edge, own)).also(*found)
+
+    def _turned(self, dress: Dressed, notes: Workings) -> Dressed:
+        """The casing grown on to the back's top edge: folded over the elastic and stitched down."""
+        edge = _half_top(dress, Half.BACK)
+        if not edge:
+            raise CannotMake("the back has no top edge")
+        if any(
+            s.piece == x.piece and s.edge == x.edge for seam in dress.seams for s in seam.stretches
+            for x in edge.stretches
+        ):  # fmt: skip
+            raise CannotMake("the top of the back is sewn to something already")
+        long = notes.work(
+            "top of the back", 2 * stitched(edge.stretches, dress.pieces), "both halves of it, measured"
+        )  # fmt: skip
+        notes.work(
+            "elastic", long * self.share, "{edge} × {share}", rule="always tried on", edge=long, share=Ratio(self.share)
+        )
+        grown = notes.work(
+            "grown on for the casing", self.width + CASING_EASE + TURNED_IN, "{elastic} + {ease} + {turned_in}",
+            elastic=self.width, ease=CASING_EASE, turned_in=TURNED_IN,
+        )  # fmt: skip
+        changed = []
+        for what in edge.pieces:
+            names = {s.edge for s in edge.stretches if s.piece == what}
+            piece = dress.pieces[what]
+            edges = tuple(
+                replace(e, allowance=float(grown), turned=True, finished=Finished.FOLDED) if e.name in names else e
+                for e in piece.edges
+            )
+            changed.append(replace(piece, edges=edges))
+        return dress.with_pieces(changed)
 
     def _body(self, dress: Dressed, notes: Workings) -> tuple[float, list[Finding]]:
         if self.place == "off_shoulder":
@@ -398,6 +377,12 @@ class ElasticCasing(Trim):
             return Run(midriff, WAIST_CORNERS, "midriff")
         raise CannotMake("the bodice has no seam at that level to stitch it along")
 
+
+CASING_EASE = 4.0
+"""A casing is 4 mm wider than its elastic: common practice."""
+
+TURNED_IN = 8.0
+"""A casing's own edge is turned in by 8 mm (mm): common practice."""
 
 LEVEL = 10.0
 """A seam within 1 cm of the waist is at the waist (mm)."""

@@ -39,16 +39,20 @@ class Slit(Trim):
     words: ClassVar[dict[str, Word]] = {
         "height": length("height of the slit", presets=((inches(4), "4 in"), (300.0, "30 cm"))),
         "place": choice(
-            "where it opens", ("sides", "both side seams"), ("side", "one side seam"), ("back", "the centre back")
+            "where it opens",
+            ("sides", "both side seams"),
+            ("side", "one side seam"),
+            ("back", "the centre back"),
+            ("front", "the centre front"),
         ),
     }
 
     kind: Literal["slit"] = "slit"
     height: Annotated[Length, between(20, 1200)] = 300.0
-    place: Literal["sides", "side", "back"] = "sides"
+    place: Literal["sides", "side", "back", "front"] = "sides"
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
-        wanted = Role.CENTRE_BACK if self.place == "back" else Role.SIDE
+        wanted = {"back": Role.CENTRE_BACK, "front": Role.CENTRE_FRONT}.get(self.place, Role.SIDE)
         changed: list[Piece] = []
         for what in dress.hem.pieces:
             piece = dress.pieces[what]

@@ -37,7 +37,7 @@ class HemRuffle(Trim):
     turn: ClassVar[Turn] = Turn.AT_THE_HEM
     title: ClassVar[str] = "Hem ruffle"
     sentences: ClassVar[tuple[str, ...]] = (
-        "A gathered ruffle {height} deep, {fullness} as wide as the edge, {place}, its hem {hem}.",
+        "A gathered ruffle {height} deep, {fullness} as wide as the edge, {place}, {sewn}, its hem {hem}.",
     )
     words: ClassVar[dict[str, Word]] = {
         "height": length("depth of the ruffle"),
@@ -46,6 +46,7 @@ class HemRuffle(Trim):
             "where it is sewn", ("added", "added below the hem"),
             ("cut_off", "in place of the lowest part, which is cut off"),
         ),
+        "sewn": choice("how it is sewn", ("encased", "its seam inside"), ("on_top", "laid on top with a heading")),
         "hem": length("hem of the ruffle"),
     }  # fmt: skip
 
@@ -53,6 +54,7 @@ class HemRuffle(Trim):
     height: StripHeight = 120.0
     fullness: Annotated[float, number_between(1, 8, "times fullness")] = 2.0
     place: Literal["added", "cut_off"] = "added"
+    sewn: Literal["encased", "on_top"] = "encased"
     hem: HemAllowance = Field(inches(0.5), description="Hem of the ruffle: ½ in.")
 
     def cut_first(self, dress: Dressed, where: str) -> Dressed:
@@ -69,7 +71,7 @@ class HemRuffle(Trim):
             "ruffle cut width", base * self.fullness, "{base} × {fullness}", base=base, fullness=Ratio(self.fullness)
         )
         what = dress.free(What(Section.RUFFLE, panel=Panel.HEM))
-        wide = float(cut) / 2
+        wide, on_top = float(cut) / 2, self.sewn == "on_top"
         allowance = dress.allowances.panel
         edges = (
             Edge("start", Role.CENTRE_FRONT, Path.through(Point(0, 0), Point(0, -self.height)), 0.0),
@@ -77,10 +79,18 @@ class HemRuffle(Trim):
                 "hem", Role.HEM, Path.through(Point(0, -self.height), Point(wide, -self.height)), self.hem, turned=True
             ),
             Edge("end", Role.PANEL, Path.through(Point(wide, -self.height), Point(wide, 0)), allowance),
-            Edge("top", Role.PANEL, Path.through(Point(wide, 0), Point(0, 0)), allowance),
+            Edge(
+                "top",
+                Role.PANEL,
+                Path.through(Point(wide, 0), Point(0, 0)),
+                2 * HEADING if on_top else allowance,
+                turned=on_top,
+            ),
         )
         strip = Piece(
-            what, edges, cut=1, on_fold=True, remark="join widths of cloth as it needs",
+            what, edges, cut=1, on_fold=True,
+            remark="gathered at the line, its heading turned under and laid on top; " * on_top
+            + "join widths of cloth as it needs",
             grain=(Point(20, -0.25 * self.height), Point(20, -0.75 * self.height)),
         )  # fmt: skip
         above = replace(dress.hem, called="hem", why=base)
@@ -93,6 +103,9 @@ class HemRuffle(Trim):
 
 
 HALF = (CENTRE_FRONT, CENTRE_BACK)
+
+HEADING = 15.0
+"""A ruffle laid on top stands so far above its gathers, doubled (mm): common practice."""
 
 
 def joined_hem(dress: Dressed) -> Dressed:

@@ -18,7 +18,8 @@ from pydantic import Field
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import MIRROR
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.findings import Remedy, in_recipe, stop, warn
+from gentle_hem.core.figure import MeasureKey
+from gentle_hem.core.findings import Finding, Remedy, in_recipe, stop, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.root import root
@@ -28,6 +29,7 @@ from gentle_hem.core.pattern import Edge, Notch, NotchKind, Piece, Role
 from gentle_hem.core.seams import Manner, Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Trim
+from gentle_hem.core.trim.neck import CASING_EASE, TURNED_IN
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.what import Half, Section, Sign, What
 from gentle_hem.core.workings import Ratio, Workings
@@ -49,13 +51,20 @@ LEAST_CAP_EASE, MOST_CAP_EASE = 20.0, 40.0
 """Cap ease 2-4 cm: common practice (trade 8, 9.1)."""
 
 
+ELASTIC_SHARE = 0.95
+"""A sleeve's elastic is a little shorter than the arm: from memory, and tried on."""
+
+ABOVE_ELBOW = 330.0
+"""A shorter sleeve ends above the elbow, and its elastic lies round the upper arm (mm)."""
+
+
 class Sleeve(Trim):
     """A plain set-in sleeve, 58 cm long, cap ease 2.5 cm."""
 
     title: ClassVar[str] = "Sleeves"
     sentences: ClassVar[tuple[str, ...]] = (
         "{style} sleeves {length} long, {ease} of ease round the upper arm, {cap_ease} eased into the armhole, the cap "
-        "{cap_height} high, {wrist} round the hem, hem {hem}.",
+        "{cap_height} high, {wrist} round the hem, {elastic}[elastic=0.0:, hem {hem}].",
         "[style=puff:A puff is spread {spread} at each of {cuts} cuts and {rise} higher.]",
     )
     words: ClassVar[dict[str, Word]] = {
@@ -68,6 +77,7 @@ class Sleeve(Trim):
         ),
         "wrist": length("round the sleeve's hem", without="as it falls straight"),
         "hem": length("hem of the sleeve"),
+        "elastic": length("elastic at the hem", nothing="without elastic", presets=((8.0, "8 mm"), (20.0, "2 cm"))),
         "spread": length("spread at each cut", presets=((inches(2), "2 in"),)),
         "cuts": number("cuts", (2, "2"), (4, "4"), (6, "6")),
         "rise": length("height added", presets=((inches(2), "2 in"),)),
@@ -83,6 +93,7 @@ class Sleeve(Trim):
     )
     wrist: Annotated[Length, between(120, 700)] | None = None
     hem: Annotated[Length, between(0, 80)] = 25.0
+    elastic: Annotated[Length, between(0, 60)] = Field(0.0, description="Width of the elastic in a casing at the hem.")
     spread: Annotated[Length, between(0, 120)] = Field(inches(2), description="Each cut of a puff.")
     cuts: Annotated[int, number_between(1, 10, "cuts")] = 4
     rise: Annotated[Length, between(0, 120)] = Field(inches(2), description="Height added to a puff.")
@@ -176,7 +187,33 @@ class Sleeve(Trim):
             else:
                 seams.append(Seam(f"{what.name} {half} cap", hole_run, own, self.cap_ease / 2))
         seams.append(seam_of(f"{what.name} underarm seam", (what, "underarm front"), (what, "underarm back")))
+        if self.elastic:
+            found += self._drawn_in(piece, measures, notes)
         return dress.with_pieces([piece]).sewn(*seams).also(*found)
+
+    @property
+    def _turned_up(self) -> float:
+        """The hem, or the casing for the elastic: its width, 4 mm of ease, and 8 mm turned in (common practice)."""
+        return self.elastic + CASING_EASE + TURNED_IN if self.elastic else self.hem
+
+    def _drawn_in(self, piece: Piece, measures: Measures, notes: Workings) -> list[Finding]:
+        """How long the elastic at the hem is: a share of the arm where it lies."""
+        key: MeasureKey = "upper_arm_girth" if self.length < ABOVE_ELBOW else "wrist_girth"
+        arm = measures.take(key)
+        elastic = notes.work(
+            "elastic, each sleeve", arm * ELASTIC_SHARE, "{arm} × {share}", rule="always tried on", arm=arm,
+            share=Ratio(ELASTIC_SHARE),
+        )  # fmt: skip
+        hem = piece.edge("hem").drawn_length
+        if hem > elastic:
+            return []
+        return [
+            warn(
+                "elastic-longer-than-edge",
+                "The elastic of {elastic} is longer than the edge of {edge} that it is to draw in.",
+                *in_recipe("trims"), elastic=float(elastic), edge=hem,
+            )
+        ]  # fmt: skip
 
     def _piece(self, what: What, cap: _Cap, low: tuple[float, float], dress: Dressed) -> Piece:
         """The sleeve; ``low`` is how far above the underarm the armhole is notched in front and behind: the cap is as
@@ -197,7 +234,7 @@ class Sleeve(Trim):
         allowances = dress.allowances
         edges = (
             Edge("underarm front", Role.UNDERARM, Path.of(Line(front.start, a)), allowances.side),
-            Edge("hem", Role.HEM, Path.of(Line(a, b)), self.hem, turned=True),
+            Edge("hem", Role.HEM, Path.of(Line(a, b)), self._turned_up, turned=True),
             Edge("underarm back", Role.UNDERARM, Path.of(Line(b, back.end)), allowances.side),
             Edge("cap back", Role.CAP, back.reversed(), allowances.armhole),
             Edge("cap front", Role.CAP, front.reversed(), allowances.armhole),
