@@ -4,7 +4,7 @@ from conftest import FIGURE
 
 MEASURES = {
     **FIGURE, "head_girth": 560, "off_shoulder_girth": 1060, "upper_arm_girth": 300, "wrist_girth": 165, "height": 1680,
-    "waist_to_floor": 1040, "inside_leg": 760, "trunk_girth": 1580, "crotch_depth": 240, "thigh_girth": 600,
+    "waist_to_floor": 1040, "inside_leg": 760, "trunk_girth": 1530, "crotch_depth": 240, "thigh_girth": 600,
     "knee_girth": 370, "ankle_girth": 230,
 }  # fmt: skip
 
@@ -78,7 +78,7 @@ HALTER = {
     "steps": [
         {"kind": "move_dart", "on": "front", "edge": "side", "to": "waist", "share": 0.75},
         {"kind": "cut_off", "on": "both", "start": "shoulder", "start_share": 0.35, "end": "side", "end_share": 0.08,
-         "bow": -25},
+         "ends": "square"},
     ],
     "trims": [{"kind": "stand_collar", "height": 38, "rise": 25, "slant": 6}, {"kind": "vent"}],
 }  # fmt: skip
@@ -107,7 +107,7 @@ PANEL_GOWN = {
     "trims": [
         {"kind": "roll_collar", "height": 45}, {"kind": "sleeve", "length": 580, "wrist": 260},
         {"kind": "faced_slit", "place": "sleeve", "height": 90, "facing": 25, "buttons": 3},
-        {"kind": "godets", "count": 1, "height": 380},
+        {"kind": "godets", "count": 1, "height": 400, "angle": 90},
     ],
 }  # fmt: skip
 
@@ -130,7 +130,7 @@ NET_YOKE = {
 
 TENT = {
     "bodice": {"kind": "quarters"}, "opening": NONE,
-    "lower": {"kind": "gown", "length": 600, "sides": "underarm", "hem": 20},
+    "lower": {"kind": "gown", "length": 600, "sides": "underarm", "hem": 20, "hem_in": -120},
     "style": {"top": "halter", "strap_width": 40},
     "trims": [
         {"kind": "elastic", "place": "back_top", "width": 10, "share": 0.85},

@@ -22,6 +22,7 @@ from gentle_hem.core.geometry import Line
 from gentle_hem.core.geometry.point import turn
 from gentle_hem.core.join import closed
 from gentle_hem.core.pattern import Dart, Edge, NotchKind, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Seam, Stretch
 from gentle_hem.core.what import Layer, What
 from gentle_hem.core.workings import Angle
@@ -174,13 +175,19 @@ def _over_seam(seam: Seam, pieces: Mapping[What, Piece]) -> Iterator[Corner]:
         if one is None or two is None:
             continue
         (edge, end), (other, its_end) = one, two
-        over = Over.CENTRE if seam.is_of_itself else Over.SEAM
+        over = Over.CENTRE if seam.is_of_itself or _is_of_twins(seam) else Over.SEAM
         if edge.role not in RUNS_ON or edge.role is not other.role or (over is Over.CENTRE and edge.pointed):
             continue
         if not all(abs(one.angle - 90) < ALONG for one in (end, its_end)):
             continue  # it goes on along the seam rather than over it, as a waist does into the foot of a stand
         ends = (end,) if seam.is_of_itself else (end, its_end)
         yield Corner(over, end.angle + its_end.angle - 180, end.what, end.edge, ends, seam.name)
+
+
+def _is_of_twins(seam: Seam) -> bool:
+    """Whether it joins the left and the right of a pair that is cut apart."""
+    one, other = seam.a.stretches[0], seam.b.stretches[0]
+    return one.edge == other.edge and other.piece == replace(one.piece, other=True) != one.piece
 
 
 def findings_for(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Finding]:

@@ -67,6 +67,11 @@ class PatternStep(RecipePart):
         return (self.part,)
 
     @property
+    def on_block(self) -> bool:
+        """Whether it is done to the block before that is carried on down as a gown: what it is done to is gone then."""
+        return False
+
+    @property
     def edges(self) -> tuple[EdgeName, ...]:
         """The edges it names, which light up on the sheet with its sentence."""
         return ()
@@ -76,9 +81,14 @@ class PatternStep(RecipePart):
         return tuple(Half) if self.on == "both" else (Half(self.on),)
 
 
-def take(steps: Sequence[PatternStep], parts: Container[str], table: Table) -> None:
-    """The steps for some parts, in order, done to what lies on the table."""
+def take(
+    steps: Sequence[PatternStep], parts: Container[str], table: Table,
+    which: Callable[[PatternStep], bool] = lambda step: True,
+) -> None:  # fmt: skip
+    """The steps for some parts, in order, done to what lies on the table; only those ``which`` picks."""
     for place, step in _asked(steps, parts):
+        if not which(step):
+            continue
         table.attempt(lambda step=step: step.do(table), partial(_not_done, place, step))  # type: ignore[misc]
 
 

@@ -26,7 +26,7 @@ class CutOff(AlongALine):
     title: ClassVar[str] = "Cut off along a line"
     sentences: ClassVar[tuple[str, ...]] = (
         "The {part}, {on}, is cut off {which} a line from the {start}, {start_share} of its way, to the {end}, "
-        "{end_share} of its way, bowed {bow}.",
+        "{end_share} of its way, bowed {bow}, meeting the edges {ends}.",
     )
     words: ClassVar[dict[str, Word]] = {
         **AlongALine.line_words, "which": choice("which part goes", ("above", "above"), ("below", "below")),

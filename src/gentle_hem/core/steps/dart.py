@@ -45,6 +45,10 @@ class MoveDart(PatternStep):
     share: Share = 0.5
 
     @property
+    def on_block(self) -> bool:
+        return self.edge == "waist" and self.to not in ("princess", "panel", "hem")
+
+    @property
     def edges(self) -> tuple[EdgeName, ...]:
         return (self.edge, self.to)
 
@@ -81,6 +85,10 @@ class ShapeDart(PatternStep):
     shorter: Annotated[Length, between(-120, 120)] = 10.0
     narrower: Annotated[Length, between(0, 60)] = 0.0
     left: Literal["stitched", "fold"] = "stitched"
+
+    @property
+    def on_block(self) -> bool:
+        return self.edge == "waist"
 
     @property
     def edges(self) -> tuple[EdgeName, ...]:

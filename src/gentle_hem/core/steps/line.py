@@ -40,12 +40,17 @@ class AlongALine(PatternStep):
     end: EdgeName = "side"
     end_share: Share = 0.5
     bow: Annotated[Length, between(-200, 200)] = 0.0
+    ends: Literal["straight", "square"] = "straight"
 
     line_words: ClassVar[dict[str, Word]] = {
         **PatternStep.own_words, "start": edge_word("from"), "start_share": share_word("where it begins"),
         "end": edge_word("to"), "end_share": share_word("where it ends"),
         "bow": length(
             "bowed", nothing="not at all", help="To its left as it is drawn; less than nothing to its right."
+        ),
+        "ends": choice(
+            "how it meets the edges", ("straight", "as it comes"), ("square", "squarely"),
+            help="Squarely, it runs on smoothly over the seams there.",
         ),
     }  # fmt: skip
 
@@ -70,9 +75,7 @@ class AlongALine(PatternStep):
         if self.start == self.end:
             raise CannotMake("it would begin and end on one edge")
         begins, arrives = self._end(piece, self.start, self.start_share), self._end(piece, self.end, self.end_share)
-        a, b = begins.place, arrives.place
-        out = (b - a).unit.left * (self.bow * 4 / 3)
-        line = Path.of(Cubic(a, a.towards(b, 1 / 3) + out, a.towards(b, 2 / 3) + out, b) if self.bow else Line(a, b))
+        line = self._between(begins, arrives)
         for dart in piece.darts:
             if dart not in (begins.dart, arrives.dart) and any(
                 leg.crossings(line) for leg in piece.dart_leg_paths(dart)
@@ -81,6 +84,17 @@ class AlongALine(PatternStep):
         later = _joined(begins.near, line, arrives.far and arrives.far.reversed())
         earlier = _joined(arrives.near, line.reversed(), begins.far and begins.far.reversed())
         return DrawnLine(begins, arrives, later, earlier)
+
+    def _between(self, begins: LineEnd, arrives: LineEnd) -> Path:
+        """The line itself: bowed, and square to the edges it meets where that is asked."""
+        a, b = begins.place, arrives.place
+        out, third = (b - a).unit.left * (self.bow * 4 / 3), a.distance(b) / 3
+        leave, back = (b - a).unit, (a - b).unit
+        if self.ends == "square":
+            leave, back = begins.inward or leave, arrives.inward or back
+        elif not self.bow:
+            return Path.of(Line(a, b))
+        return Path.of(Cubic(a, a + leave * third + out, b + back * third + out, b))
 
     def _end(self, piece: Piece, called: EdgeName, share: float) -> LineEnd:
         edge = the_edge(piece, called)
@@ -91,7 +105,7 @@ class AlongALine(PatternStep):
                 return LineEnd(Mouth.of(dart), dart.apex, dart, near, far)
         if not NEAREST < at < edge.drawn_length - NEAREST:
             raise CannotMake(f"it would begin or end in the corner of the {called}")
-        return LineEnd(Mouth.place(edge.name, at), edge.path.point_at(at))
+        return LineEnd(Mouth.place(edge.name, at), edge.path.point_at(at), inward=edge.path.tangent_at(at).left)
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,6 +117,8 @@ class LineEnd:
     dart: Dart | None = None
     near: Path | None = None
     far: Path | None = None
+    inward: Point | None = None
+    """Square to the edge, into the piece."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,7 +154,7 @@ class StyleLine(AlongALine):
     title: ClassVar[str] = "Cut along a line"
     sentences: ClassVar[tuple[str, ...]] = (
         "The {part}, {on}, is cut along a line from the {start}, {start_share} of its way, to the {end}, {end_share} "
-        "of its way, bowed {bow}; what it cuts off is of {cloth}.",
+        "of its way, bowed {bow}, meeting the edges {ends}; what it cuts off is of {cloth}.",
     )
     words: ClassVar[dict[str, Word]] = {
         **AlongALine.line_words,

@@ -18,10 +18,10 @@ from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Remedy, in_recipe, note, refused, warn
 from gentle_hem.core.parts import Allowances, BodiceMade
-from gentle_hem.core.pattern import Dart, Piece, Role
+from gentle_hem.core.pattern import Dart, Notch, Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import seam_of_layers
-from gentle_hem.core.steps.base import PatternStep, not_taken, take
+from gentle_hem.core.steps.base import PatternStep, not_taken, seen_from_centre, take
 from gentle_hem.core.style.contour import Contour, under_bust_level
 from gentle_hem.core.style.darts import as_pleat, merged_into_waist, narrowed, shortened
 from gentle_hem.core.style.facings import neck_facings, top_facings
@@ -191,6 +191,7 @@ class _Styled:
         if style.keyhole == "keyhole":
             table.style("keyhole", "style.keyhole", self._keyhole)
         if carry is not None:
+            take(self.steps, ("bodice",), table, lambda step: step.on_block)
             table.style("part below the waist", "lower.length", lambda: self._carry(carry))
         else:
             self._ends()
@@ -215,7 +216,10 @@ class _Styled:
             sew_straps(table)
         if panels.stand:
             table.style("button stand", "panels.stand", self._stand)
-        take(self.steps, ("bodice", "lower") if carry is not None else ("bodice",), table)
+        if carry is not None:
+            take(self.steps, ("bodice", "lower"), table, lambda step: not step.on_block or step.part == "lower")
+        else:
+            take(self.steps, ("bodice",), table)
         for piece in list(table.pieces.values()):
             table.put(pointed_at_both_ends(piece))
         table.true()
@@ -229,6 +233,7 @@ class _Styled:
         longer = table.front if front > back else table.back
         over = abs(front - back)
         table.redraw(longer, lambda p: trued_at_side(p, over))
+        self._waists_notched_alike()
         if over > SAID_FROM:
             table.findings.append(
                 note(
@@ -240,6 +245,27 @@ class _Styled:
                     over=over,
                 )
             )
+
+    def _waists_notched_alike(self) -> None:
+        """The waist notched at one distance from the underarm on both sides, where the blocks' own sides differ by a
+        hair.
+        """
+        table = self.table
+        found = {}
+        for what in (table.front, table.back):
+            piece = seen_from_centre(table.pieces[what])
+            path = piece.edge("side").path
+            notches = [n for n in piece.notches if n.edge == "side"]
+            half = what.half
+            if not notches or half is None or half not in table.waists:
+                return
+            notch = min(notches, key=lambda n: abs(path.point_at(n.at).y - table.waists[half]))
+            found[what] = notch, path.length - notch.at
+        down = [from_top for _, from_top in found.values()]
+        if 0 < abs(down[0] - down[1]) <= SAID_FROM:
+            both = sum(down) / 2
+            for what, (notch, _) in found.items():
+                table.redraw(what, lambda p, n=notch: _notched_from_top(p, n, both))  # type: ignore[misc]
 
     def _ends(self) -> None:
         table, panels = self.table, self.panels
@@ -446,6 +472,11 @@ class _Styled:
             )  # fmt: skip
             return front
         return seamed_at_centre(moved, self.table.allowances.panel) if place == "centre front" else moved
+
+
+def _notched_from_top(piece: Piece, notch: Notch, down: float) -> Piece:
+    at = piece.edge(notch.edge).drawn_length - down
+    return replace(piece, notches=tuple(replace(n, at=at) if n is notch else n for n in piece.notches))
 
 
 def _pleated(piece: Piece) -> Piece:

@@ -23,7 +23,7 @@ from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.parts import between, number_between
 from gentle_hem.core.pattern import Edge, Mark, MarkKind, Notch, NotchKind, Piece, Role
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run, Seam, Stretch
+from gentle_hem.core.seams import Run, Seam, Stretch, with_pairs
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Trim, Turn
 from gentle_hem.core.units import Length, inches
@@ -212,9 +212,9 @@ class Slit:
         if self.at is not None:
             return self._let_into_slash(dress, godet, height)
         seams = []
-        for side, own in ((self.near, "left"), (self.far, "right")):
-            if side is None:
-                continue
+        # at a centre both its sides are sewn to the one edge of the pair, left and right
+        for side, own in ((self.near or self.far, "left"), (self.far or self.near, "right")):
+            assert side is not None
             what, edge = side
             piece = dress.pieces[what]
             long, upwards = piece.edge(edge).drawn_length, piece.begins_at_hem(edge)
@@ -282,7 +282,8 @@ def _tipped(piece: Piece, edge: str, at: float) -> Piece:
 
 def _slits(dress: Dressed) -> list[Slit]:
     """Every seam that reaches the hem, from the centre front to the centre back."""
-    pairs = {(s.a.stretches[0].piece, s.a.stretches[0].edge) for s in dress.seams if s.is_of_itself}
+    seams = with_pairs(dress.seams, dress.pieces.values())
+    pairs = {(s.a.stretches[0].piece, s.a.stretches[0].edge) for s in seams if s.is_of_itself}
     found: list[Slit] = []
     before: tuple[What, str] | None = None
     last = len(dress.hem.stretches) - 1
