@@ -12,12 +12,11 @@ from __future__ import annotations
 
 from typing import Annotated, ClassVar, Literal
 
-from scipy.optimize import brentq
-
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import Finding, in_recipe, warn
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.parallel import parallel
+from gentle_hem.core.geometry.root import root
 from gentle_hem.core.join import stitched
 from gentle_hem.core.parts import OpeningPlace, between
 from gentle_hem.core.pattern import Edge, Notch, Piece, Role
@@ -134,7 +133,7 @@ def _rising(rise: float, front: float, half: float) -> Path:
     def curve(x: float) -> Cubic:
         return Cubic(Point(0, rise), Point(x / 3, rise / 3), Point(2 * x / 3, 0), Point(x, 0))
 
-    x = brentq(lambda x: curve(x).length - front, 1e-3, front)
+    x = root(lambda x: curve(x).length - front, 1e-3, front)
     return Path.of(curve(x), Line(Point(x, 0), Point(x + half - front, 0)))
 
 

@@ -11,6 +11,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from math import hypot, sqrt
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
@@ -279,6 +280,16 @@ def armhole_of(dress: Dressed, half: Half) -> Run:
     return Run(stretches, (ENDS[0], *(Sign(f"panel {k}") for k in range(1, len(holes))), ENDS[1]), "armhole")
 
 
+LEAST_WIDE = 2.0
+"""No half of a sleeve is narrower than this (mm)."""
+
+STARTED, STEPS = 0.95, 12
+"""A cap is about so much as wide as if it ran straight; and how often it is drawn nearer to its length."""
+
+WITHIN = 1e-4
+"""A cap's height is settled to within this (mm)."""
+
+
 class _Cap:
     """A cap of a height, its front and back as long as asked.
 
@@ -300,18 +311,28 @@ class _Cap:
             return cap.wide_front + cap.wide_back - wide
 
         low, high = FLATTEST, MOST_CAP * min(front, back)
-        return cls(front, back, root(beyond, low, high) if beyond(low) > 0 > beyond(high) else low)
+        return cls(front, back, root(beyond, low, high, WITHIN) if beyond(low) > 0 > beyond(high) else low)
 
     def _reach(self, length: float, is_front: bool) -> float:
         """How far out the underarm lies for a cap half of a length, at this height."""
-        low, high = 2.0, length * 1.05
+        # a little less wide than if the cap ran straight from the underarm to the top
+        straight = max(sqrt(max(length**2 - self.height**2, 0.0)), LEAST_WIDE)
 
         def over(wide: float) -> float:
             return sum(s.length_between(0.0, 1.0) for s in self._curve(wide, is_front) if isinstance(s, Cubic)) - length
 
-        if over(low) >= 0:
-            return low
-        return root(over, low, high)
+        # it grows as its chord does, so that each step comes much nearer
+        wide = STARTED * straight
+        for _ in range(STEPS):
+            off = over(wide)
+            if abs(off) < 1e-6:
+                return wide
+            wide -= off * hypot(wide, self.height) / wide
+            if not LEAST_WIDE < wide < 1.02 * straight:
+                break
+        if over(LEAST_WIDE) >= 0:
+            return LEAST_WIDE
+        return root(over, LEAST_WIDE, straight) if over(straight) > 0 else straight
 
     def _curve(self, wide: float, is_front: bool) -> Path:
         under, top = Point(wide, 0), Point(0, self.height)
