@@ -4,6 +4,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 from shapely import Polygon
 
+from gentle_hem.core import kept_stages
 from gentle_hem.core.cutting import true
 from gentle_hem.core.recipe import Recipe
 
@@ -11,6 +12,13 @@ settings.register_profile(
     "hem", deadline=None, max_examples=50, derandomize=True, suppress_health_check=[HealthCheck.too_slow]
 )
 settings.load_profile("hem")
+
+
+@pytest.fixture(autouse=True)
+def nothing_kept():
+    """Every test makes its garments from nothing."""
+    kept_stages.forget()
+
 
 BODICE = {
     "kind": "measured",

@@ -96,6 +96,21 @@ class WatchedFigure(Figure):
         self._asked.add(key)
         return super().get(key)
 
+    def begin_anew(self) -> frozenset[MeasureKey]:
+        """What was asked for so far; from now on nothing has been."""
+        asked = frozenset(self._asked)
+        self._asked.clear()
+        return asked
+
+    def asked_for(self, keys: frozenset[MeasureKey]) -> None:
+        """Count some measures as asked for."""
+        self._asked |= keys
+
+    @property
+    def as_taken(self) -> tuple[object, ...]:
+        """All that a draft can ask it: two figures alike in this draft alike."""
+        return self.measures, self.second, self.rules, self.simulated
+
     @property
     def unused(self) -> tuple[MeasureKey, ...]:
         """The measures that were taken and never asked for, in tape order."""

@@ -31,6 +31,7 @@ from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, note, re
 from gentle_hem.core.fit import fitted, remedies, side_ends
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import Unrolled, stitched, unroll
+from gentle_hem.core.kept_stages import once
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade, OpeningPlace
 from gentle_hem.core.pattern import Edge, MarkKind, Notch, NotchKind, Piece, Role, finished_alone
@@ -107,8 +108,9 @@ class _Told:
 
 def _made_up(recipe: Recipe, told: _Told) -> None:
     """Stage by stage, from the block to the lining; the garment so far is told after each."""
-    notes, gown = told.notes, recipe.lower if isinstance(recipe.lower, Gown) else None
-    block = _drafted(recipe, notes)
+    notes, gown, figure = told.notes, recipe.lower if isinstance(recipe.lower, Gown) else None, told.dress.figure
+    given = (recipe.bodice, recipe.opening, recipe.allowances)
+    block = once("block", given, figure, notes, lambda margin: _drafted(recipe, margin))
     told.draft = block.draft
     if block.edge is None:
         told.dress = told.dress.with_part(block)
@@ -116,9 +118,13 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     cut_in_one = gown is not None and any(piece.bust_point is not None for piece in block.pieces)
     if cut_in_one:
         block = block.in_section(Section.GOWN)
-    bodice = style_bodice(
-        block, recipe.figure, recipe.allowances, notes, recipe.style, recipe.panels, recipe.contour,
-        (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None, recipe.steps,
+    steps = tuple(one for one in enumerate(recipe.steps) if gown or "bodice" in one[1].parts)
+    bodice = once(
+        "bodice", (*given, recipe.style, recipe.panels, recipe.contour, gown, steps), figure, notes,
+        lambda margin: style_bodice(
+            block, recipe.figure, recipe.allowances, margin, recipe.style, recipe.panels, recipe.contour,
+            (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None, recipe.steps,
+        ),
     )  # fmt: skip
     assert bodice.edge is not None
     told.draft = bodice.draft

@@ -187,7 +187,8 @@ def _over_seam(seam: Seam, pieces: Mapping[What, Piece]) -> Iterator[Corner]:
 def _is_of_twins(seam: Seam) -> bool:
     """Whether it joins the left and the right of a pair that is cut apart."""
     one, other = seam.a.stretches[0], seam.b.stretches[0]
-    return one.edge == other.edge and other.piece == replace(one.piece, other=True) != one.piece
+    apart = other.piece.other and not one.piece.other and one.edge == other.edge
+    return apart and other.piece == replace(one.piece, other=True)
 
 
 def findings_for(pieces: Mapping[What, Piece], seams: Iterable[Seam]) -> list[Finding]:

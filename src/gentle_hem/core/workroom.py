@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 
-from gentle_hem.core.figure import Figure
+from gentle_hem.core.figure import WatchedFigure
 from gentle_hem.core.findings import Finding, Remedy
 from gentle_hem.core.join import stitched
 from gentle_hem.core.parts import Allowances, BandMade, BodiceMade, EdgeAbove, LowerMade, Opening
@@ -26,7 +26,7 @@ class Dressed:
 
     allowances: Allowances
     opening: Opening
-    figure: Figure
+    figure: WatchedFigure
     pieces: Mapping[What, Piece] = field(default_factory=dict)
     seams: tuple[Seam, ...] = ()
     findings: tuple[Finding, ...] = ()

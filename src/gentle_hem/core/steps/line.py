@@ -171,11 +171,16 @@ class StyleLine(AlongALine):
     def _cut(self, table: Table, what: What) -> None:
         piece = seen_from_centre(table.pieces[what])
         line = self.drawn_on(piece)
-        parts, role = self._parts(table, piece, line)
         taken = {edge.name for one in table.pieces.values() for edge in one.edges}
         name = next(n for n in ("line", *(f"line {k}" for k in range(2, 99))) if n not in taken)
-        made = line.cut(piece, parts, name, role, table.allowances.of(role))
-        earlier, later, order = made.earlier, made.later, made.order
+        made = line.cut(piece, (what, replace(what, number=99)), name, Role.PANEL, 0.0)
+        parts, role = self._parts(table, what, made)
+        called = {made.earlier.what: parts[0], made.later.what: parts[1]}
+        drawn = {"role": role, "allowance": table.allowances.of(role)}
+        earlier, later = (
+            replace(one.with_edge(name, **drawn), what=called[one.what]) for one in (made.earlier, made.later)
+        )
+        order = {edge: tuple(called[one] for one in them) for edge, them in made.order.items()}
         if what.half is Half.BACK:
             earlier, later = mirrored(earlier), mirrored(later)
             order = {edge: tuple(reversed(them)) for edge, them in order.items()}
@@ -188,17 +193,16 @@ class StyleLine(AlongALine):
         corner = Sign(f"{what.half} {name}") if line.dart is None or what.half is None else SHAPED_BY[what.half]
         table.swap(what, keeps, order, corner, seam)
 
-    def _parts(self, table: Table, piece: Piece, line: DrawnLine) -> tuple[tuple[What, What], Role]:
+    def _parts(self, table: Table, what: What, made: Split) -> tuple[tuple[What, What], Role]:
         """What the earlier and the later part are, and what the line between them is. The one that lies above a cut
         across, or that has no centre, gets a new name; the other stays what the piece was.
         """
-        trial = line.cut(piece, (piece.what, replace(piece.what, number=99)), "trial", Role.PANEL, 0.0)
-        centred = [any(e.role.is_centre for e in part.edges) for part in (trial.earlier, trial.later)]
-        heights = [sum(part.seam_line.box[k] for k in (1, 3)) for part in (trial.earlier, trial.later)]
+        centred = [any(e.role.is_centre for e in part.edges) for part in (made.earlier, made.later)]
+        heights = [sum(part.seam_line.box[k] for k in (1, 3)) for part in (made.earlier, made.later)]
         across = centred[0] == centred[1]
         earlier_is_new = heights[0] > heights[1] if across else centred[1]
-        new = self._new(table, piece.what, Panel.YOKE if across else Panel.SIDE)
-        parts = (new, piece.what) if earlier_is_new else (piece.what, new)
+        new = self._new(table, what, Panel.YOKE if across else Panel.SIDE)
+        parts = (new, what) if earlier_is_new else (what, new)
         return parts, Role.YOKE if across else Role.PANEL
 
     def _new(self, table: Table, what: What, panel: Panel) -> What:

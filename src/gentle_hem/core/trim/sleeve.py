@@ -311,6 +311,17 @@ class _Cap:
             return cap.wide_front + cap.wide_back - wide
 
         low, high = FLATTEST, MOST_CAP * min(front, back)
+        # as if the cap ran straight: from there it is a few steps
+        flat = max((front + back) ** 2 - (wide / STARTED) ** 2, 0.0) ** 0.5 / 2
+        height, off = min(max(flat, low), high), 0.0
+        for _ in range(STEPS):
+            off = beyond(height)
+            if abs(off) < WITHIN:
+                return cls(front, back, height)
+            across = max((wide + off) / 2, LEAST_WIDE)
+            height += off * across / (2 * max(height, FLATTEST))
+            if not low < height < high:
+                break
         return cls(front, back, root(beyond, low, high, WITHIN) if beyond(low) > 0 > beyond(high) else low)
 
     def _reach(self, length: float, is_front: bool) -> float:
