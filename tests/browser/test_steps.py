@@ -19,8 +19,10 @@ def test_steps_are_done_moved_left_off_broken_and_mended(page, studio):
     add_to(page, "Do to the pieces", "lower_end")
     expect(page.get_by_role("heading", name="Lower or raise the end of an edge")).to_be_visible()
     add_to(page, "Do to the pieces", "line")
-    # the shoulder dart lies in its way, and the sentence says so where it stands
-    broken = page.get_by_text("This cannot be done: cut along a line. The shoulder dart lies in its way")
+    # broken by one of its words, and the sentence says so where it stands
+    word(page, "steps.1.end").click()
+    page.get_by_role("dialog").get_by_role("radio", name="shoulder", exact=True).click()
+    broken = page.get_by_text("This cannot be done: cut along a line. It would begin and end on one edge")
     expect(broken).to_be_visible()
     # mended by its words: across the back, from the centre to the armhole
     word(page, "steps.1.on").click()
@@ -73,3 +75,60 @@ def test_a_step_is_typed_by_keyboard_alone_and_undone(page, studio):
     expect(word(page, "steps.0.amount")).to_have_text("1.0 cm")
     page.get_by_role("button", name="Undo").click()
     expect(word(page, "steps.0.amount")).to_be_hidden()
+
+
+SUNDRESS = "Sundress"
+
+
+def choose(page, path, text):
+    word(page, path).click()
+    page.get_by_role("dialog").get_by_role("radio", name=text, exact=True).click()
+
+
+def by_keyboard(page, path, typed):
+    """A word reached and typed over without the mouse."""
+    word(page, path).focus()
+    page.keyboard.press("Enter")
+    page.get_by_role("dialog").get_by_role("textbox").fill(typed)
+    page.keyboard.press("Enter")
+    page.keyboard.press("Escape")
+
+
+def test_a_princess_bodice_laced_to_its_basque_is_built_by_steps(page, studio):
+    """The eighth of the combinations, from a drafted block: seams, a yoke behind, lacing by keyboard, a basque."""
+    open_commission(page, studio, SUNDRESS)
+    add_to(page, "Do to the pieces", "princess")
+    expect(page.locator('[data-piece="bodice side back"]')).to_be_visible()
+    add_to(page, "Do to the pieces", "line")
+    choose(page, "steps.1.on", "back")
+    choose(page, "steps.1.start", "princess seam")
+    choose(page, "steps.1.end", "armhole")
+    expect(page.locator('[data-piece="back yoke"]')).to_be_visible()
+    # the lacing by keyboard alone
+    form = page.get_by_role("form", name="Do to the pieces")
+    form.locator("select").focus()
+    page.keyboard.type("Laced")
+    expect(form.locator("select")).to_have_value("laced")
+    page.keyboard.press("Tab")
+    page.keyboard.press("Enter")
+    expect(page.locator('[data-piece="back lacing strip"]')).to_be_visible()
+    by_keyboard(page, "steps.2.width", "9 cm")
+    expect(word(page, "steps.2.width")).to_have_text("9.0 cm")
+    # moved before the yoke: the loops stay on the centre back
+    page.get_by_role("button", name="Make up earlier: Laced opening").click()
+    expect(word(page, "steps.1.width")).to_have_text("9.0 cm")
+    expect(page.locator('[data-piece="back lacing strip"]')).to_be_visible()
+    # broken by a word, said beside it, and mended by another
+    by_keyboard(page, "steps.1.width", "24 cm")
+    broken = page.get_by_text("This cannot be done: laced opening. Its top edge is narrower than the opening.")
+    expect(broken).to_be_visible()
+    expect(page.locator('[data-piece="back lacing strip"]')).to_be_hidden()
+    by_keyboard(page, "steps.1.width", "8 cm")
+    expect(broken).to_be_hidden()
+    # the basque, and the skirt follows its point
+    choose(page, "panels.ends", "in a point below the waist")
+    expect(page.get_by_test_id("ribbon")).to_contain_text("meet")
+    expect(page.get_by_test_id("saved")).to_have_text(re.compile(r"^saved \d\d:\d\d$"))
+    recipe = get(studio, f"/api/commissions/{numbered(studio, SUNDRESS)}")["recipe"]
+    assert [step["kind"] for step in recipe["steps"]] == ["princess", "laced", "line"]
+    assert (recipe["steps"][1]["width"], recipe["panels"]["ends"]) == (80, "basque")

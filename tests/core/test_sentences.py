@@ -11,7 +11,7 @@ from gentle_hem.core.figure import MEASURES, Figure
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.parts import Allowances, Opening
 from gentle_hem.core.recipe import JoinPlan, Recipe, changed, spoken_parts
-from gentle_hem.core.sentences import LiveWord, Word, choice, length, number, percent, spoken
+from gentle_hem.core.sentences import LiveWord, Word, choice, length, number, percent, share, spoken
 from gentle_hem.core.style.words import Style
 from gentle_hem.core.units import Unit, format_length
 
@@ -39,7 +39,7 @@ def test_every_word_said_is_described_and_every_word_described_is_said_once(part
 def test_every_word_has_a_label_and_a_sort_the_interface_knows(part):
     for name, word in part.words.items():
         assert word.label, name
-        assert word.sort in {"length", "choice", "number", "percent"}
+        assert word.sort in {"length", "choice", "number", "percent", "share"}
         if word.sort == "choice":
             assert len(word.choices) >= 2
 
@@ -120,6 +120,8 @@ def test_measures_that_were_not_taken_are_a_dash():
         (number("sweep", (360, "full circle")), 200.5, "200.5"),
         (number("sweep", spoken=lambda v: f"{v:g}°"), 200.5, "200.5°"),
         (percent("stretch"), 2.5, "2.5 %"),
+        (share("where"), 0.405, "40.5 %"),
+        (share("where", (0.5, "half")), 0.5, "half"),
         (Word("text", "name"), "Ball gown", "Ball gown"),
     ],
 )

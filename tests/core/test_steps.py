@@ -429,3 +429,18 @@ def test_what_is_said_while_a_step_is_tried_goes_with_the_step():
 
     table.attempt(tried, lambda why: note("left-out", why))
     assert [found.code for found in table.findings] == ["left-out"]
+
+
+@pytest.mark.parametrize(("typed", "share"), [("40 %", 0.4), ("40", 0.4), ("2/5", 0.4), ("0.4", 0.4), ("0,4", 0.4),
+                                              ("1", 1.0), ("100", 1.0), (0.25, 0.25), ("33,3%", 0.333)])  # fmt: skip
+def test_a_share_is_read_as_a_maker_writes_it(typed, share):
+    [step] = recipe({"kind": "hollow", "share": typed}).steps
+    assert step.share == approx(share)
+
+
+@pytest.mark.parametrize(("typed", "said"), [("half way", "cannot be read as a share"), ("1/0", "cannot be read"),
+                                             ("150", "150 % is out of range; from 0 % to 100 %"),
+                                             (-0.2, "-20 %")])  # fmt: skip
+def test_what_is_no_share_is_refused_with_what_is(typed, said):
+    with pytest.raises(ValidationError, match=said):
+        recipe({"kind": "hollow", "share": typed})

@@ -38,8 +38,9 @@ from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.join import Unrolled
 from gentle_hem.core.pattern import Edge, Piece
 from gentle_hem.core.recipe import Recipe, spoken_parts
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run
-from gentle_hem.core.sentences import SpokenPart
+from gentle_hem.core.sentences import LiveWord, SpokenPart, Word
 from gentle_hem.core.stages import stage_of
 from gentle_hem.core.start import (
     PartChoice,
@@ -189,12 +190,11 @@ def _sentences(part: SpokenPart, unit: Tape, refused: set[str], places: Sequence
                 out.append(token)
                 continue
             word = token.word
-            is_length = word.sort == "length" and token.value is not None
             out.append(
                 WordOut(
                     path=token.path,
                     text=token.text,
-                    typed=format_length(token.value, unit) if is_length else "" if token.value is None else token.text,
+                    typed=_as_typed(token, unit),
                     value=token.value,
                     sort=word.sort,
                     label=word.label,
@@ -207,6 +207,18 @@ def _sentences(part: SpokenPart, unit: Tape, refused: set[str], places: Sequence
         lines.append(out)
     acts_on = [(place.piece, place.edge) for place in places]
     return SentencePartOut(where=part.where, title=part.title, lines=lines, acts_on=acts_on)
+
+
+def _as_typed(token: LiveWord, unit: Tape) -> str:
+    """A word as it would be typed: its number, whatever name it goes by in its sentence."""
+    if token.value is None:
+        return ""
+    if token.word.sort == "length":
+        return format_length(token.value, unit)
+    if token.word.sort != "share":
+        return token.text
+    unnamed: Word = replace(token.word, choices=())
+    return unnamed.say(token.value, unit)
 
 
 def _mates(seams: tuple[Walked, ...], unit: Tape) -> dict[tuple[What, str], list[MateOut]]:

@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Annotated, Any, ClassVar
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, WithJsonSchema
 
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.figure import Figure
@@ -52,6 +52,38 @@ def number_between(least: float, most: float, what: str) -> AfterValidator:
 
     return AfterValidator(check)
 
+
+def read_share(value: Any) -> Any:
+    """A share as it is typed: "40 %", "40", "2/5", "0.4" are all two fifths. Raises ValueError with a sentence."""
+    if not isinstance(value, str):
+        return value
+    typed = value.strip().replace(",", ".")
+    over, _, under = typed.partition("/")
+    try:
+        if typed.endswith("%"):
+            return float(typed[:-1]) / 100
+        number = float(over) / float(under) if under else float(typed)
+    except (ValueError, ZeroDivisionError):
+        raise ValueError(f'"{value}" cannot be read as a share; try 40 %, 2/5 or 0.4.') from None
+    return number / 100 if number > 1 and not under else number
+
+
+def share_between(least: float, most: float) -> AfterValidator:
+    """A check that a share lies within bounds."""
+
+    def check(value: float) -> float:
+        if not least - 1e-12 <= value <= most + 1e-12:
+            low, high = (f"{plain(100 * end, 1)} %" for end in (least, most))
+            raise ValueError(f"{plain(100 * value, 1)} % is out of range; from {low} to {high} is accepted.")
+        return value
+
+    return AfterValidator(check)
+
+
+SHARE = WithJsonSchema(
+    {"anyOf": [{"type": "number", "minimum": 0, "maximum": 1}, {"type": "string"}]}, mode="validation"
+)
+"""How a share is described: a number from 0 to 1, or text such as "40 %"."""
 
 Allowance = Annotated[Length, between(0, 150)]
 EdgeLength = Annotated[Length, between(0, 5000)]

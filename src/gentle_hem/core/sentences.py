@@ -43,6 +43,8 @@ class Word:
         for choice_value, text in self.choices:
             if choice_value == value:
                 return text
+        if self.sort == "share":
+            return f"{tape(unit).number(plain(100 * value, 1))} %"
         if self.sort == "percent":
             return f"{tape(unit).number(plain(value, 2))} %"
         return tape(unit).number(plain(value)) if isinstance(value, int | float) else str(value)
@@ -70,6 +72,11 @@ def number(label: str, *presets: tuple[Any, str], spoken: Callable[[Any], str] |
 def percent(label: str, *presets: tuple[Any, str], help: str = "") -> Word:
     """A share in per cent."""
     return Word("percent", label, choices=presets, help=help)
+
+
+def share(label: str, *presets: tuple[Any, str], help: str = "") -> Word:
+    """A share of a whole, from 0 to 1, spoken in per cent and typed so or as a fraction."""
+    return Word("share", label, choices=presets, help=help)
 
 
 class Spoken(Protocol):

@@ -113,7 +113,10 @@ function withoutText(word: Word): string {
   return word.value === null ? word.text : word.help || "—";
 }
 
-/** A plain number with the usual ones by name. */
+/** A share is stepped by one in a hundred. */
+const HUNDREDTH = 0.01;
+
+/** A plain number or a share, with the usual ones by name. */
 function NumberEditor({
   word,
   problem,
@@ -131,7 +134,8 @@ function NumberEditor({
   useEffect(() => {
     if (standing.current === word.value) standing.current = null;
   }, [word.value]);
-  const shown = mine ?? String(word.value ?? "");
+  const share = word.sort === "share";
+  const shown = mine ?? (share ? word.typed : String(word.value ?? ""));
   return (
     <div>
       <label className="block">
@@ -155,7 +159,10 @@ function NumberEditor({
             event.preventDefault();
             setMine(null);
             const from = standing.current ?? word.value;
-            standing.current = from + direction * (event.shiftKey ? 10 : 1);
+            const step = (event.shiftKey ? 10 : 1) * (share ? HUNDREDTH : 1);
+            standing.current = share
+              ? Math.min(Math.max(from + direction * step, 0), 1)
+              : from + direction * step;
             onChange(standing.current);
           }}
           className="w-28 rounded-sm border border-pencil bg-paper px-2 py-1 text-xl aria-invalid:border-2 aria-invalid:border-thread"

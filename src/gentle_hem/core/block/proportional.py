@@ -25,7 +25,7 @@ from gentle_hem.core.findings import Finding, in_recipe, stop
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.parts import Allowances, BodiceMade, BodicePart, Opening, between
 from gentle_hem.core.pattern import Dart, Fold
-from gentle_hem.core.sentences import Word, length, percent
+from gentle_hem.core.sentences import Word, length, share
 from gentle_hem.core.units import Length
 from gentle_hem.core.what import SHOULDER_DART, Half, Sign
 from gentle_hem.core.workings import Workings
@@ -70,7 +70,7 @@ class ProportionalBodice(BodicePart):
         "dart_short": length("short of the bust point", nothing="no way"),
         "front_dart_at": length("front waist dart from the centre", without="half the bust span"),
         "back_dart_at": length("back waist dart from the centre", without="half the back less 0.5 cm"),
-        "dart_share": percent("intake on the centre's side", (0.5, "half")),
+        "dart_share": share("intake on the centre's side", (0.5, "half")),
     }
 
     kind: Literal["proportional"] = "proportional"

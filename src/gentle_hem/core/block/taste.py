@@ -9,10 +9,10 @@ from __future__ import annotations
 
 from typing import Annotated, ClassVar, Literal
 
-from pydantic import Field
+from pydantic import BeforeValidator, Field
 
-from gentle_hem.core.parts import BodicePart, between, number_between
-from gentle_hem.core.sentences import Word, choice, length, percent
+from gentle_hem.core.parts import SHARE, BodicePart, between, read_share, share_between
+from gentle_hem.core.sentences import Word, choice, length, share
 from gentle_hem.core.units import Length, inches
 
 HOLLOWS = (inches(0.75), inches(0.25))
@@ -23,7 +23,7 @@ SHORT_OF_BUST_POINT = inches(1)
 
 Hollow = Annotated[Length, between(0, 60)]
 FromCentre = Annotated[Length, between(20, 220)]
-Share = Annotated[float, number_between(0.2, 0.8, "of the intake")]
+Share = Annotated[float, BeforeValidator(read_share), share_between(0.2, 0.8), SHARE]
 
 
 class Tasted(BodicePart):
@@ -43,7 +43,7 @@ class Tasted(BodicePart):
         "back_neck_width": length("back neck width", without="as"),
         "front_dart_at": length("front waist dart from the centre", without="half the bust span"),
         "back_dart_at": length("back waist dart from the centre", without="half the bust span"),
-        "dart_share": percent("intake on the centre's side", (0.5, "half")),
+        "dart_share": share("intake on the centre's side", (0.5, "half")),
         "dart_short": length("short of the bust point", nothing="no"),
         "back_dart_top": choice(
             "the back dart's top", ("bust", "as high as the front's"), ("chest", "at the chest line")

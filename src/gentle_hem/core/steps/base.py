@@ -13,21 +13,21 @@ from collections.abc import Callable, Container, Iterable, Iterator, Sequence
 from functools import partial
 from typing import Annotated, ClassVar, Literal
 
-from pydantic import Field
+from pydantic import BeforeValidator, Field
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused
-from gentle_hem.core.parts import RecipePart, number_between
+from gentle_hem.core.parts import SHARE, RecipePart, read_share, share_between
 from gentle_hem.core.pattern import Edge, Piece, Role
-from gentle_hem.core.sentences import Word, choice, percent
+from gentle_hem.core.sentences import Word, choice, share
 from gentle_hem.core.what import Half, Layer, What
 
 Side = Literal["front", "back", "both"]
 Part = Literal["bodice", "lower"]
 EdgeName = Literal["neckline", "shoulder", "armhole", "side", "waist", "hem", "centre", "princess", "panel"]
-Share = Annotated[float, number_between(0, 1, "of its way")]
+Share = Annotated[float, BeforeValidator(read_share), share_between(0, 1), SHARE]
 
 ON = choice("on", ("front", "front"), ("back", "back"), ("both", "front and back"))
 PART = choice("part", ("bodice", "bodice"), ("lower", "lower part"))
@@ -45,7 +45,7 @@ def edge_word(label: str) -> Word:
 
 def share_word(label: str) -> Word:
     """A live word for how far along an edge: from the centre or the neck, or from the top of an upright one."""
-    return percent(label, (0.25, "a quarter"), (0.5, "half"), (0.75, "three quarters"))
+    return share(label, (0.25, "a quarter"), (1 / 3, "a third"), (0.5, "half"), (0.75, "three quarters"))
 
 
 class PatternStep(RecipePart):
