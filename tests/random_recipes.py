@@ -30,6 +30,9 @@ CHANGED = {"plain": 0.1, "plausible": 0.3, "extreme": 0.4}
 """How many of a part's words are changed."""
 
 
+MOST_STEPS = {"plain": 2, "plausible": 4, "extreme": 6}
+
+
 def random_recipe(seed: int, mood: str, own: dict[str, Any] | None = None) -> Recipe:
     """The recipe of a seed. ``own`` is a block brought in, to be used now and then."""
     draw = random.Random(f"{mood} {seed}")
@@ -42,12 +45,12 @@ def random_recipe(seed: int, mood: str, own: dict[str, Any] | None = None) -> Re
         "band": a_part(draw, draw.choice((BANDS[0], *BANDS)), mood),
         "trims": [a_part(draw, draw.choice(TRIMS), mood) for _ in range(draw.choice((0, 0, 1, 1, 2, 3)))],
     }
-    for name in ("contour", "style", "panels", "join", "finish", "allowances", "opening"):
+    for name in ("join", "finish", "allowances", "opening"):
         if draw.random() < 0.75:
             data[name] = a_part(draw, Recipe.model_fields[name].annotation, mood)
     taken = random.Random(f"steps {mood} {seed}")  # drawn on its own, so that a seed's other parts stay as they are
-    if taken.random() < 0.4:
-        data["steps"] = some_steps(taken, mood, 4)
+    if taken.random() < 0.75:
+        data["steps"] = some_steps(taken, mood, MOST_STEPS[mood])
     while True:
         try:
             return Recipe.model_validate(data)

@@ -22,6 +22,14 @@ def word(page, path):
     return page.locator(f'[data-word="{path}"]')
 
 
+def choose(page, path, option):
+    """Click a live word, choose one of what it may be, close its popover."""
+    word(page, path).click()
+    page.get_by_role("dialog").get_by_role("radio", name=option, exact=True).click()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_be_hidden()
+
+
 def type_word(page, path, typed):
     """Click a live word, type over it, close its popover."""
     word(page, path).click()

@@ -19,7 +19,7 @@ from gentle_hem.core.kept_stages import forget
 from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.style.contour import Contour
+from gentle_hem.core.steps.contour import Wedge, ZipContour
 from gentle_hem.demo.studio import fill, recipe_of, works
 from gentle_hem.store import Store
 from gentle_hem.store.models import Commission, RecipeVersion, Slip
@@ -77,7 +77,7 @@ def main() -> None:
     gown, mermaid = demo["Ball gown"], demo["Mermaid finale gown"]
     princess = mermaid.model_copy(
         update={
-            "contour": Contour(zip_taken=19.05, neckline=12.7), "lower": CircleSkirt(sweep=360, length=700),
+            "steps": (ZipContour(), Wedge(amount=12.7), *mermaid.steps), "lower": CircleSkirt(sweep=360, length=700),
             "trims": (),
         }
     )  # fmt: skip

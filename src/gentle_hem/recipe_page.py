@@ -14,8 +14,6 @@ from gentle_hem.core.fit import JoinPlan
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.parts import Allowances, Opening, RecipePart
 from gentle_hem.core.steps import STEPS
-from gentle_hem.core.style.contour import Contour
-from gentle_hem.core.style.words import Panels, Style
 from gentle_hem.core.trim import TRIMS
 
 HEAD = """# The recipe file
@@ -27,13 +25,12 @@ Anything unknown, unreadable or out of range is refused with a sentence naming t
 
 | field | what |
 | --- | --- |
-| `format`, `version` | `"gentle-hem recipe"`, `2`; recipes of version 1 are read and brought up to it |
+| `format`, `version` | `"gentle-hem recipe"`, `3`; recipes of versions 1 and 2 are read and brought up to it |
 | `name`, `remarks` | what the dress is called; anything worth writing down |
 | `unit` | `"cm"` or `"in"`: how it is shown; changes no number |
 | `figure` | `name`, `taken_on`, `measures` by key, `second` readings by key, `rules` that estimate what is missing |
 | `bodice` | one of the bodices below, by its `kind`; required |
-| `contour`, `style`, `panels` | what is done to a drafted bodice |
-| `steps` | a list of what is done to the pieces, in order: each names its `part`, the halves it is `on`, and edges |
+| `steps` | what is done to the pieces, in order, by `kind`: necklines, darts, seams, cuts |
 | `band` | what lies between bodice and lower part, by its `kind` |
 | `lower` | one of the lower parts below, by its `kind`; required |
 | `join` | how the waist seam is meant to meet |
@@ -55,7 +52,6 @@ def recipe_page() -> str:
     lines = [HEAD]
     for title, kinds in (
         ("Bodices", BODICES),
-        ("Style", (Contour, Style, Panels)),
         ("Steps", STEPS),
         ("Bands", BANDS),
         ("Lower parts", LOWER_PARTS),

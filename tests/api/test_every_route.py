@@ -96,7 +96,7 @@ def test_no_call_is_answered_with_a_fault(client, operation):
 
 WORDS = [
     "name", "unit", "lower", "lower.length", "lower.sweep", "bodice", "bodice.kind", "trims", "figure.measures",
-    "figure.measures.waist_girth", "style.neckline", "panels.stand", "allowances.neck", "join.ease", "remarks",
+    "figure.measures.waist_girth", "steps.0.depth", "steps.1.width", "allowances.neck", "join.ease", "remarks",
 ]  # fmt: skip
 VALUES = st.one_of(
     st.none(), st.booleans(), st.integers(-(2**70), 2**70), st.floats(allow_nan=False), st.text(max_size=12),

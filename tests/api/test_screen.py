@@ -14,6 +14,7 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.refusals import field_path
 from gentle_hem.core.sentences import spoken
+from gentle_hem.core.steps import STEPS
 from gentle_hem.core.units import Unit, inches
 from gentle_hem.demo.studio import recipe_of, works
 from gentle_hem.store import Store
@@ -75,7 +76,7 @@ def test_differences_carry_their_sign(value, unit, text):
     [
         (warn("x", "X.", Place(recipe="figure.measures.bust_girth")), "figure"),
         (warn("x", "X.", Place(recipe="bodice.front_side")), "bodice"),
-        (warn("x", "X.", Place(recipe="style.front_depth")), "bodice"),
+        (warn("x", "X.", Place(recipe="steps.0.depth")), "bodice"),
         (warn("x", "X.", Place(piece="bodice front")), "bodice"),
         (warn("x", "X.", Place(recipe="lower.length")), "lower"),
         (warn("waist-does-not-meet", "X.", Place(piece="bodice front")), "join"),
@@ -234,20 +235,21 @@ def test_every_sum_draws_or_says_nothing(client):
 
 def test_a_length_of_nothing_is_said_in_words_and_stays_a_length_in_its_field():
     """Nobody says "0.0 cm of yoke"."""
-    recipe = drafted_recipe("quarters")
+    recipe = drafted_recipe("quarters", style={"front_neck": "v"})
     on_screen = shown(recipe, Unit.INCH)
     words = {w.path: w for part in on_screen.sentences for line in part.lines for w in line if not isinstance(w, str)}
-    assert (words["panels.front_yoke"].text, words["panels.front_yoke"].typed) == ("none", "0 in")
+    assert (words["steps.0.wider"].text, words["steps.0.wider"].typed) == ("no", "0 in")
     assert (words["lower.length"].text, words["lower.length"].typed) == ("24 3/8 in", "24 3/8 in")
     assert words["lower.seam"].typed == "", "what is left out has an empty field"
     said = spoken(recipe.join, Unit.CM)
     assert said.startswith("At the waist seam nothing is eased in.")
     assert "0.0" not in said
-    for part in (recipe.style, recipe.panels, recipe.contour):
-        assert " 0.0 cm" not in spoken(part, Unit.CM), "a plain bodice is said without noughts"
+    for kind in STEPS:
+        nothing = {name: 0.0 for name, word in kind.words.items() if word.nothing and name in kind.model_fields}
+        assert " 0.0 cm" not in spoken(kind(**nothing), Unit.CM), "what is not asked for is said without noughts"
 
 
 def test_a_word_whose_line_cannot_be_drawn_is_struck():
     made = shown(drafted_recipe("two_lengths", panels={"twist": 3}), Unit.CM)
     words = {w.path: w for part in made.sentences for line in part.lines for w in line if not isinstance(w, str)}
-    assert [path for path, word in words.items() if word.struck] == ["panels.twist"]
+    assert [path for path, word in words.items() if word.struck] == ["steps.0.cuts", "steps.0.spread"]

@@ -6,13 +6,7 @@ import pdfplumber
 from playwright.sync_api import expect
 
 from server import get, wait_until
-from workbench import open_commission, type_word, word
-
-
-def choose(page, path, option):
-    word(page, path).click()
-    page.get_by_role("radio", name=option, exact=True).click()
-    page.keyboard.press("Escape")
+from workbench import add_to, open_commission, type_word, word
 
 
 def test_two_schools_one_figure(page, studio):
@@ -83,13 +77,12 @@ def test_measures_are_typed_by_keyboard_and_estimates_give_way(page, studio):
 
 def test_a_dart_is_moved_a_neck_is_faced_and_it_all_prints(page, studio):
     open_commission(page, studio, "Midsummer dance dress")
-    choose(page, "style.front_neck", "a V")
-    choose(page, "style.bust_dart", "moves to the waist")
-    choose(page, "style.facing", "faced")
+    for kind in ("neckline", "facing", "front_dart"):
+        add_to(page, "Do to the pieces", kind)
     expect(page.locator('[data-tie="front bust dart"]')).to_have_attribute("data-state", "meets")
     expect(page.locator('[data-edge="front neck facing/neckline"]')).to_be_attached()
     number = next(row["id"] for row in get(studio, "/api/desk")["rows"] if row["title"] == "Midsummer dance dress")
-    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["style"]["facing"] == "faced")
+    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["steps"][2:])
     with page.expect_download() as download:
         page.get_by_role("link", name="Pattern for your printer").click()
     with pdfplumber.open(io.BytesIO(download.value.path().read_bytes())) as pdf:
@@ -114,7 +107,8 @@ def test_a_set_of_allowances_changes_them_all_and_is_undone_in_one_step(page, st
 
 def test_a_pointed_bodice_has_a_skirt_that_follows_it(page, studio):
     open_commission(page, studio, "Midsummer dance dress")
-    choose(page, "panels.ends", "in a point below the waist")
+    add_to(page, "Do to the pieces", "ends")
+    expect(page.get_by_text("in a point below the waist", exact=True)).to_be_visible()
     expect(page.locator('[data-finding="skirt-without-point"]')).to_have_count(0)
     expect(page.locator('[data-tie="front dart"]')).to_have_attribute("data-state", "meets")
     expect(page.get_by_text("length at the centre front")).to_be_visible()

@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from server import get
-from workbench import add_to, numbered, open_commission, type_word, word
+from workbench import add_to, choose, numbered, open_commission, type_word, word
 
 TITLE = "Midsummer dance dress"
 
@@ -20,19 +20,14 @@ def test_steps_are_done_moved_left_off_broken_and_mended(page, studio):
     expect(page.get_by_role("heading", name="Lower or raise the end of an edge")).to_be_visible()
     add_to(page, "Do to the pieces", "line")
     # broken by one of its words, and the sentence says so where it stands
-    word(page, "steps.1.end").click()
-    page.get_by_role("dialog").get_by_role("radio", name="shoulder", exact=True).click()
+    choose(page, "steps.1.end", "shoulder")
     broken = page.get_by_text("This cannot be done: cut along a line. It would begin and end on one edge")
     expect(broken).to_be_visible()
     # mended by its words: across the back, from the centre to the armhole
-    word(page, "steps.1.on").click()
-    page.get_by_role("dialog").get_by_role("radio", name="back", exact=True).click()
-    word(page, "steps.1.start").click()
-    page.get_by_role("dialog").get_by_role("radio", name="centre", exact=True).click()
-    word(page, "steps.1.start_share").click()
-    page.get_by_role("dialog").get_by_role("radio", name="a quarter").click()
-    word(page, "steps.1.end").click()
-    page.get_by_role("dialog").get_by_role("radio", name="armhole", exact=True).click()
+    choose(page, "steps.1.on", "back")
+    choose(page, "steps.1.start", "centre")
+    choose(page, "steps.1.start_share", "a quarter")
+    choose(page, "steps.1.end", "armhole")
     expect(broken).to_be_hidden()
     expect(page.locator('[data-piece="back yoke"]')).to_be_visible()
     # its edges light up with its sentence
@@ -61,8 +56,7 @@ def test_a_step_is_typed_by_keyboard_alone_and_undone(page, studio):
     open_commission(page, studio, TITLE)
     form = page.get_by_role("form", name="Do to the pieces")
     form.locator("select").focus()
-    page.keyboard.press("ArrowDown")
-    page.keyboard.press("ArrowDown")
+    page.keyboard.type("Lower or")
     expect(form.locator("select")).to_have_value("lower_end")
     expect(word(page, "steps.0.amount")).to_be_hidden()
     page.keyboard.press("Tab")
@@ -78,11 +72,6 @@ def test_a_step_is_typed_by_keyboard_alone_and_undone(page, studio):
 
 
 SUNDRESS = "Sundress"
-
-
-def choose(page, path, text):
-    word(page, path).click()
-    page.get_by_role("dialog").get_by_role("radio", name=text, exact=True).click()
 
 
 def by_keyboard(page, path, typed):
@@ -126,9 +115,14 @@ def test_a_princess_bodice_laced_to_its_basque_is_built_by_steps(page, studio):
     by_keyboard(page, "steps.1.width", "8 cm")
     expect(broken).to_be_hidden()
     # the basque, and the skirt follows its point
-    choose(page, "panels.ends", "in a point below the waist")
+    add_to(page, "Do to the pieces", "ends")
+    expect(page.get_by_text("The front is cut into panels by then; move it before that.")).to_be_visible()
+    for place in (2, 1, 0):
+        page.get_by_role("button", name="Make up earlier: Where the bodice ends").click()
+        expect(word(page, f"steps.{place}.where")).to_be_visible()
+    expect(page.get_by_text("The front is cut into panels by then")).to_be_hidden()
     expect(page.get_by_test_id("ribbon")).to_contain_text("meet")
     expect(page.get_by_test_id("saved")).to_have_text(re.compile(r"^saved \d\d:\d\d$"))
     recipe = get(studio, f"/api/commissions/{numbered(studio, SUNDRESS)}")["recipe"]
-    assert [step["kind"] for step in recipe["steps"]] == ["princess", "laced", "line"]
-    assert (recipe["steps"][1]["width"], recipe["panels"]["ends"]) == (80, "basque")
+    assert [step["kind"] for step in recipe["steps"]] == ["ends", "princess", "laced", "line"]
+    assert (recipe["steps"][2]["width"], recipe["steps"][0]["where"]) == (80, "basque")

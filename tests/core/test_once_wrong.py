@@ -426,9 +426,10 @@ def test_no_fork_is_said_with_ways_out():
 @pytest.mark.parametrize(
     ("rest", "said", "never"),
     [
-        ({}, ("as drafted;",), ("15.0 cm deep", "6.0 cm deep", "each opened", "buttons", "at each of")),
-        ({"style": {"front_neck": "v"}}, ("a V, 15.0 cm deep; the back is as drafted;",), ()),
-        ({"panels": {"twist": 2}}, ("2, each opened by 7.0 cm",), ()),
+        ({}, ("A yoke 8.0 cm deep, in front",), ("neckline is", "each opened", "buttons", "at each of")),
+        ({"style": {"front_neck": "v"}}, ("is a V, in front, 15.0 cm deep,",), ("is as drafted",)),
+        ({"style": {"wider": 20}}, ("is as drafted, in front, and opens 2.0 cm wider",), ("15.0 cm deep",)),
+        ({"panels": {"twist": 2}}, ("2 cuts fan", "each opened by 7.0 cm"), ()),
         ({"panels": {"stand": 25}}, ("it takes 5 buttons",), ()),
         ({"style": {"top": "off_shoulder"}}, ("off the shoulder, cut 11.4 cm below the shoulder",), ()),
         ({"trims": [{"kind": "sleeve"}]}, ("Plain set-in sleeves",), ("A puff",)),

@@ -188,11 +188,11 @@ def test_loops_lie_at_an_even_pitch_and_their_strip_and_lace_are_worked_out():
 def test_the_strip_beside_it_is_as_long_as_the_edge_and_the_panel_reaches_behind_it():
     garment = made(steps=[laced(width=76, strip=30)])
     edge = garment.piece("bodice back").edge("laced edge").path.length
-    strip, panel = garment.piece("back lacing strip"), garment.piece("back panel behind the lacing")
+    strip, panel = garment.piece("back lacing strip"), garment.piece("back lacing panel")
     assert lengths(garment, "back lacing strip seam") == (approx(edge), approx(edge))
     assert (strip.cut, strip.edge("start").drawn_length) == (2, approx(60))
     assert (panel.on_fold, panel.edge("top").drawn_length) == (True, approx(38 + 40))
-    assert not any("panel behind" in p.name for p in made(steps=[laced(behind="none")]).pieces)
+    assert not any("lacing panel" in p.name for p in made(steps=[laced(behind="none")]).pieces)
 
 
 def test_it_may_end_above_the_waist_with_the_zip_below_it():

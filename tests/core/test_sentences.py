@@ -12,10 +12,10 @@ from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.parts import Allowances, Opening
 from gentle_hem.core.recipe import JoinPlan, Recipe, changed, spoken_parts
 from gentle_hem.core.sentences import LiveWord, Word, choice, length, number, percent, share, spoken
-from gentle_hem.core.style.words import Style
+from gentle_hem.core.steps import STEPS
 from gentle_hem.core.units import Unit, format_length
 
-PARTS = (*BODICES, *LOWER_PARTS, Style, Opening, Allowances, JoinPlan, Figure)
+PARTS = (*BODICES, *LOWER_PARTS, *STEPS, Opening, Allowances, JoinPlan, Figure)
 
 
 def names_in(part):
@@ -93,15 +93,15 @@ def test_the_measured_bodice_reads_aloud():
 def test_parts_come_in_the_order_of_the_trade():
     drafted = recipe_with("quarters")
     assert [part.where for part in spoken_parts(drafted, Unit.CM)] == [
-        "figure", "bodice", "contour", "style", "panels", "band", "lower", "join", "finish", "cloths", "opening",
+        "figure", "bodice", "band", "lower", "join", "finish", "cloths", "opening",
         "allowances",
     ]  # fmt: skip
 
 
-def test_style_is_silent_where_there_is_nothing_to_style():
-    assert "style" not in [part.where for part in spoken_parts(a_recipe(), Unit.CM)]
+def test_steps_are_said_after_the_bodice_and_only_those_there_are():
+    assert not [part.where for part in spoken_parts(a_recipe(), Unit.CM) if part.where.startswith("steps")]
     styled = Recipe.model_validate({"bodice": BODICE, "style": {"facing": "faced"}, "lower": {"kind": "circle"}})
-    assert "style" in [part.where for part in spoken_parts(styled, Unit.CM)]
+    assert [part.where for part in spoken_parts(styled, Unit.CM)][1:3] == ["bodice", "steps.0"]
 
 
 def test_measures_that_were_not_taken_are_a_dash():

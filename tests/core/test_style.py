@@ -129,7 +129,7 @@ def test_necklines_with_facings_walk_with_matching_ends(school, shape):
     names = [piece.name for piece in garment.pieces]
     for where in ("front", "back"):
         facing = f"{where} neck facing"
-        assert facing in names or "facing-does-not-fit" in told
+        assert facing in names or "step-not-done" in told
         if facing in names:
             centre = f"centre {where}"
             bodice = garment.piece(f"bodice {where}")
@@ -141,10 +141,10 @@ def test_necklines_with_facings_walk_with_matching_ends(school, shape):
 
 def test_a_neckline_that_uses_up_the_piece_is_refused_in_a_sentence():
     garment = styled("quarters", front_neck="v", front_depth=440)
-    [finding] = [f for f in garment.findings if f.code == "neckline-too-large"]
-    assert "front neckline uses up the centre" in finding.text(Unit.CM)
+    [finding] = [f for f in garment.findings if f.code == "step-not-done"]
+    assert "neckline. It uses up the centre" in finding.text(Unit.CM)
     wide = styled("quarters", front_neck="round", front_depth=100, wider=130)
-    assert "the shoulder" in next(f for f in wide.findings if f.code == "neckline-too-large").text(Unit.CM)
+    assert "the shoulder" in next(f for f in wide.findings if f.code == "step-not-done").text(Unit.CM)
 
 
 def test_style_on_measured_edges_says_it_needs_a_draft():

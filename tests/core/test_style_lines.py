@@ -13,7 +13,8 @@ from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import MarkKind, Role
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.style.words import Panels
+from gentle_hem.core.steps.ends import EndsAt
+from gentle_hem.core.steps.front_dart import WaistDart
 from gentle_hem.core.units import Unit, inches
 
 SCHOOLS = ("quarters", "quarters_cm", "two_lengths", "proportional", "body_length")
@@ -53,8 +54,8 @@ def test_every_style_line_on_every_school_closes_and_walks_or_says_why_not(schoo
     for walked in garment.seams:
         fits = walked.verdict.fits
         assert fits or told, (walked.seam.name, walked.length_a, walked.length_b)
-    left_out = [f for f in garment.findings if f.code == "style-line-left-out"]
-    assert all(f.text(Unit.INCH).endswith("It is left out.") for f in left_out)
+    refused = [f for f in garment.findings if f.code == "step-not-done"]
+    assert all(f.text(Unit.INCH).startswith("This cannot be done: ") and f.remedies for f in refused)
 
 
 choices = st.fixed_dictionaries(
@@ -157,7 +158,7 @@ def test_a_narrower_dart_keeps_the_waist_seam():
     """Common practice: 1½ in to 1 in; the surplus goes to the side where the centre is on the fold."""
     plain = drafted_recipe("quarters", bodice={"kind": "quarters", "front_dart": inches(1.5)})
     before = make_up(plain).piece("bodice front")
-    after = make_up(plain.model_copy(update={"style": plain.style.model_copy(update={"narrower": inches(0.5)})}))
+    after = make_up(plain.model_copy(update={"steps": (WaistDart(narrower=inches(0.5)),)}))
     front = after.piece("bodice front")
     assert front.darts_of("waist")[0].intake == approx(inches(1), abs=0.01)
     assert front.stitched_length("waist") == approx(before.stitched_length("waist"), abs=0.01)
@@ -233,7 +234,7 @@ def test_a_midriff_is_one_piece_with_its_dart_closed():
 def test_a_skirt_that_cannot_follow_a_point_says_so(kind):
     level = drafted_recipe("quarters").model_copy(update={"lower": Recipe.model_validate(
         {"bodice": {"kind": "quarters"}, "lower": {"kind": kind}}).lower})  # fmt: skip
-    pointed = make_up(level.model_copy(update={"panels": Panels(ends="basque", depth=inches(5))}))
+    pointed = make_up(level.model_copy(update={"steps": (EndsAt(where="basque", depth=inches(5)),)}))
     [told] = [f for f in pointed.findings if f.code == "skirt-without-point"]
     assert told.text(Unit.INCH).startswith("The bodice ends in a point 5 in below the waist. The skirt's edge")
     assert pointed.joins[0].verdict.fits
@@ -348,4 +349,4 @@ def test_facings_match_at_the_shoulder_and_lie_under_the_bodice(school, front_ne
         ends = next(walked for walked in made.seams if walked.seam.name == "facing shoulder seam")
         assert ends.length_a == approx(ends.length_b, abs=0.01)
     else:
-        assert "facing-does-not-fit" in {f.code for f in made.findings}
+        assert any("no even facing fits" in str(f.values.get("why")).lower() for f in made.findings)

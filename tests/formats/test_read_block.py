@@ -10,7 +10,7 @@ from pytest import approx
 from conftest import drafted_recipe, own_recipe
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.style.words import Panels
+from gentle_hem.core.steps.princess import PrincessSeam
 from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.outlines import UnreadableError
 from gentle_hem.formats.paper import Paper
@@ -57,7 +57,9 @@ def test_a_block_sent_out_and_brought_in_again_measures_the_same(school, name):
 
 def test_an_own_block_is_styled_like_any_other():
     recipe = own_recipe()
-    styled = recipe.model_copy(update={"panels": Panels(front_princess="armhole", back_princess="shoulder")})
+    styled = recipe.model_copy(
+        update={"steps": (PrincessSeam(on="front", start="armhole"), PrincessSeam(on="back", start="shoulder"))}
+    )
     names = [piece.name for piece in make_up(styled).pieces]
     assert names[:4] == ["bodice centre front", "bodice side front", "bodice centre back", "bodice side back"]
 

@@ -16,7 +16,7 @@ from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.parts import BodicePart
 from gentle_hem.core.pattern import Piece
-from gentle_hem.core.recipe import STYLES, Recipe
+from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.what import Half, Section
 
 UNDRAFTED = (MeasuredBodice, BibBodice, NoBodice)
@@ -55,8 +55,7 @@ def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
     """
     if isinstance(recipe.bodice, UNDRAFTED) or isinstance(other, UNDRAFTED):
         raise ValueError("This bodice has no draft to compare; choose two schools.")
-    unstyled = {name: type(getattr(recipe, name))() for name in STYLES}
-    plain = recipe.model_copy(update={**unstyled, "lower": CircleSkirt(), "trims": (), "steps": ()})
+    plain = recipe.model_copy(update={"lower": CircleSkirt(), "trims": (), "steps": ()})
     mine, theirs = make_up(plain), make_up(plain.model_copy(update={"bodice": other}))
     halves = tuple((_half(mine, half), _half(theirs, half)) for half in Half)
     rows = [

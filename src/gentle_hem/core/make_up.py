@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
 from gentle_hem.core import shape
@@ -35,11 +36,13 @@ from gentle_hem.core.kept_stages import once
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade, OpeningPlace
 from gentle_hem.core.pattern import Edge, MarkKind, Notch, NotchKind, Piece, Role, finished_alone
-from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.recipe import Recipe, step_of, with_step
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, with_pairs
 from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.steps.base import take
+from gentle_hem.core.steps.ends import EndsAt
+from gentle_hem.core.steps.front import ButtonStand
 from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.trim.base import Turn
@@ -120,9 +123,9 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         block = block.in_section(Section.GOWN)
     steps = tuple(one for one in enumerate(recipe.steps) if gown or "bodice" in one[1].parts)
     bodice = once(
-        "bodice", (*given, recipe.style, recipe.panels, recipe.contour, gown, steps), figure, notes,
+        "bodice", (*given, gown, steps), figure, notes,
         lambda margin: style_bodice(
-            block, recipe.figure, recipe.allowances, margin, recipe.style, recipe.panels, recipe.contour,
+            block, recipe.figure, recipe.allowances, margin,
             (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None, recipe.steps,
         ),
     )  # fmt: skip
@@ -130,7 +133,8 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     told.draft = bodice.draft
     if block.draft:
         taste = isinstance(recipe.bodice, (Tasted, ProportionalBodice))
-        told.dress = told.dress.also(*looked_over(bodice.pieces, recipe.figure, taste))
+        pinched = partial(_pinched_at_armhole, recipe)
+        told.dress = told.dress.also(*looked_over(bodice.pieces, recipe.figure, taste, pinched))
     told.dress = replace(told.dress.with_part(bodice), above=bodice.edge, waists=block.waists)
     if gown and cut_in_one:
         # a gown's lowest edge is its hem: its waist is the block's
@@ -152,6 +156,11 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     told.dress = _trimmed(balanced(told.dress), recipe, notes, Turn.LAST)
     told.dress = recipe.finish.on(told.dress)
     told.dress = told.dress.also(*wear(recipe, worn(told.dress, block, waist), notes))
+
+
+def _pinched_at_armhole(recipe: Recipe, amount: float) -> dict[str, Any]:
+    """The change that pinches a wedge out of the front armhole, before anything else is done."""
+    return with_step(recipe, {"kind": "wedge", "edge": "armhole", "amount": amount}, first=True)
 
 
 def _hemmed(dress: Dressed, edge: EdgeAbove, gown: Gown) -> Dressed:
@@ -200,14 +209,16 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
         dress.sewn(seam).with_part(lower), lower=lower.waist, hem=lower.hem, length=above.level + recipe.lower.hangs
     )
     if above.point and not lower.point:
+        pointed = step_of(recipe, EndsAt)
+        where = f"steps.{pointed[0]}" if pointed else "steps"
         dress = dress.also(
             refused(
                 "skirt-without-point",
                 "The bodice ends in a point {point} below the waist. The {part}'s edge has the length of it but is "
                 "drawn without it: lay the bodice on it and draw the point before it is cut.",
-                *in_recipe("panels.ends"),
+                *in_recipe(where),
                 remedies=(
-                    Remedy("straight-waist", "End the bodice at the waist instead", {"panels.ends": "waist"}),
+                    Remedy("straight-waist", "End the bodice at the waist instead", {f"{where}.off": True}),
                     Remedy("circle", "Hang a circle, which follows the point", {"lower": {"kind": "circle"}}),
                 ),
                 part=lower.name,
@@ -240,9 +251,12 @@ def _stepped(lower: LowerMade, recipe: Recipe, notes: Workings) -> LowerMade:
 
 def _buttoned_down(dress: Dressed, recipe: Recipe) -> Dressed:
     """The lower part opened with the bodice where the buttons go on down: its stand, and the stands sewn together."""
-    panels = recipe.panels
+    found = step_of(recipe, ButtonStand)
+    if found is None:
+        return dress
+    place, stand = found
     above = [p for p in dress.outer_upper() if any(mark.kind is MarkKind.BUTTONHOLE for mark in p.marks)]
-    if panels.down == "bodice" or not above:
+    if stand.down == "bodice" or not above:
         return dress
     bodice = min(above, key=lambda piece: piece.seam_line.box[1])
     levels = sorted({mark.path.start.y for p in above for mark in p.marks if mark.kind is MarkKind.BUTTONHOLE})
@@ -257,12 +271,15 @@ def _buttoned_down(dress: Dressed, recipe: Recipe) -> Dressed:
     try:
         if len(fronts) != 1:
             raise CannotMake("it has no one piece at the centre front for the buttons to go down")
-        skirt = buttoned_down(fronts[0], spacing, panels.button, panels.stand, panels.stand + FACING_BESIDE)
+        skirt = buttoned_down(fronts[0], spacing, stand.button, stand.width, stand.width + FACING_BESIDE)
     except CannotMake as wrong:
         return dress.also(
             refused(
-                "buttons-end-at-waist", "The buttons cannot go on down the {part}: {why}.", *in_recipe("panels.down"),
-                remedies=(Remedy("bodice-only", "Let them end above the waist seam", {"panels.down": "bodice"}),),
+                "buttons-end-at-waist", "The buttons cannot go on down the {part}: {why}.",
+                *in_recipe(f"steps.{place}.down"),
+                remedies=(
+                    Remedy("bodice-only", "Let them end above the waist seam", {f"steps.{place}.down": "bodice"}),
+                ),
                 part=recipe.lower.title.lower(), why=_why(wrong),
             )
         )  # fmt: skip
@@ -298,7 +315,7 @@ def _opened_in_front(dress: Dressed, recipe: Recipe) -> Dressed:
               if what.layer is Layer.OUTER and piece.cloth is not ClothRole.PAPER}  # fmt: skip
     missing = [section for section in wanted if section in OPENED_AT_THE_TOP and section not in reached]
     if missing:
-        buttoned = recipe.panels.stand > 0
+        buttoned = step_of(recipe, ButtonStand) is not None
         why = (
             "its buttons open it there already" if buttoned
             else f"the {missing[0]} has no piece that lies on the fold at the centre front"

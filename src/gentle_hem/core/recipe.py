@@ -2,8 +2,7 @@
 
     figure      whose measures
     bodice      measured edges, a drafted block, …
-    style       neckline, where the darts lie, facings
-    steps       what is done to the pieces, one thing after another
+    steps       what is done to the pieces, one thing after another: necklines, darts, seams, cuts
     lower       circle skirt, …
     join        how the two are meant to meet
     allowances  per kind of edge
@@ -16,7 +15,7 @@ from __future__ import annotations
 
 from functools import reduce
 from operator import or_
-from typing import TYPE_CHECKING, Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal, TypeVar
 
 from pydantic import Field, ValidationError, model_validator
 
@@ -37,8 +36,6 @@ from gentle_hem.core.refusals import field_path, sentence
 from gentle_hem.core.sentences import SpokenPart, say_part
 from gentle_hem.core.steps import STEPS
 from gentle_hem.core.steps.base import PatternStep
-from gentle_hem.core.style.contour import Contour
-from gentle_hem.core.style.words import Panels, Style
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.units import Said, Unit
@@ -58,18 +55,18 @@ else:
     AnyStep = Annotated[reduce(or_, STEPS), Field(discriminator="kind")]
 
 
+OfKind = TypeVar("OfKind", bound=PatternStep)
+
+
 class Recipe(RecipePart):
     """A dress in words and numbers. Lengths are millimetres, or text with a unit."""
 
     format: Literal["gentle-hem recipe"] = "gentle-hem recipe"
-    version: Literal[2] = 2
+    version: Literal[3] = 3
     name: GivenName = Field("Untitled dress", max_length=120)
     unit: Unit = Field(Unit.CM, description="The unit its maker thinks in; changes no number.")
     figure: Figure = Field(default_factory=Figure)
     bodice: AnyBodice = Field(default_factory=NoBodice)
-    contour: Contour = Field(default_factory=Contour)
-    style: Style = Field(default_factory=Style)
-    panels: Panels = Field(default_factory=Panels)
     steps: tuple[AnyStep, ...] = Field((), max_length=40, description="What is done to the pieces, in order.")
     band: AnyBand = Field(default_factory=NoBand)
     lower: AnyLower
@@ -85,6 +82,19 @@ class Recipe(RecipePart):
     @classmethod
     def _in_todays_version(cls, document: Any) -> Any:
         return upgraded(document)
+
+
+def step_of(recipe: Recipe, kind: type[OfKind]) -> tuple[int, OfKind] | None:
+    """The first step of a kind that is done, and its place in the list; None where there is none."""
+    return next(
+        ((place, step) for place, step in enumerate(recipe.steps) if isinstance(step, kind) and not step.off), None
+    )
+
+
+def with_step(recipe: Recipe, *steps: dict[str, Any], first: bool = False) -> dict[str, Any]:
+    """The change that puts steps into the list, at its end or first of all."""
+    there = [step.model_dump(mode="json") for step in recipe.steps]
+    return {"steps": [*steps, *there] if first else [*there, *steps]}
 
 
 class UnreadableRecipe(ValueError):  # noqa: N818  (it is not an error of the program)
@@ -105,25 +115,20 @@ UNDRAWN = (MeasuredBodice, NoBodice)
 """Bodices that have no draft to be styled or carried on down."""
 
 PLACES = (
-    "figure", "bodice", "contour", "style", "panels", "band", "lower", "join", "finish", "cloths", "opening",
-    "allowances",
+    "figure", "bodice", "band", "lower", "join", "finish", "cloths", "opening", "allowances",
 )  # fmt: skip
-"""The parts of a recipe in the order of the trade; steps come after the panels, what is added after the join."""
-
-STYLES = ("contour", "style", "panels")
-"""The parts that need a drafted bodice."""
+"""The parts of a recipe in the order of the trade; steps come after the bodice, what is added after the join."""
 
 
 def spoken_parts(recipe: Recipe, unit: Said) -> list[SpokenPart]:
     """The whole recipe said aloud, part by part, in the order of the trade."""
-    listed = {"panels": "steps", "join": "trims"}
+    listed = {"bodice": "steps", "join": "trims"}
     places: list[str] = []
     for name in PLACES:
         places.append(name)
         if name in listed:
             places += [f"{listed[name]}.{k}" for k in range(len(getattr(recipe, listed[name])))]
-    unstyled = {name for name in STYLES if getattr(recipe, name) == type(getattr(recipe, name))()}
-    silent = unstyled if isinstance(recipe.bodice, UNDRAWN) else set()
+    silent: set[str] = set()
     if isinstance(recipe.lower, Gown) and not isinstance(recipe.bodice, UNDRAWN):
         silent |= {"join", "band"}
     return [say_part(_part(recipe, where), where, unit) for where in places if where not in silent]

@@ -17,9 +17,6 @@ OF_JOINS = ("waist-does-not-meet", "landmark-does-not-meet", "join-does-not-meet
 STAGES: dict[str, Stage] = {
     "figure": "figure",
     "bodice": "bodice",
-    "style": "bodice",
-    "contour": "bodice",
-    "panels": "bodice",
     "steps": "bodice",
     "lower": "lower",
     "join": "join",

@@ -10,7 +10,6 @@ from __future__ import annotations
 
 import itertools
 from math import radians
-from typing import TYPE_CHECKING
 
 from gentle_hem.core.cloth.cloths import Weight
 from gentle_hem.core.estimates import Measures
@@ -19,12 +18,12 @@ from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, war
 from gentle_hem.core.lower.full import StraightCut
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import OpeningPlace
+from gentle_hem.core.recipe import Recipe, step_of, with_step
+from gentle_hem.core.steps.front import ButtonStand, Keyhole
+from gentle_hem.core.steps.neckline import NeckStep
 from gentle_hem.core.trim.neck import NeckBand
 from gentle_hem.core.workings import Percent, Ratio, Worked, Workings
 from gentle_hem.core.worn import Worn
-
-if TYPE_CHECKING:
-    from gentle_hem.core.recipe import Recipe
 
 STEP_OF_HEIGHT = 0.41
 """A walking step is about 0.41 of the height: an estimate (trade 10)."""
@@ -37,6 +36,8 @@ LEAST_CLEARANCE, MOST_CLEARANCE = 10.0, 25.0
 """A floor-length hem clears the floor by 1-2.5 cm with the shoes on."""
 
 USUAL_HEAD = 570.0
+USUAL_DEPTH = 150.0
+"""A neckline that is drawn deeper is at least so deep (mm)."""
 
 THROUGH_THE_NECK = (OpeningPlace.CENTRE_BACK, OpeningPlace.CENTRE_FRONT)
 """Openings that go up to the neck edge."""
@@ -164,8 +165,9 @@ def _band_over_the_head(recipe: Recipe) -> list[Finding]:
 
 
 def _getting_in(recipe: Recipe, worn: Worn) -> list[Finding]:
-    buttoned = recipe.panels.stand > 0
-    all_down = buttoned and (recipe.panels.down == "skirt" or isinstance(recipe.lower, Gown))
+    stand = step_of(recipe, ButtonStand)
+    buttoned = stand is not None
+    all_down = stand is not None and (stand[1].down == "skirt" or isinstance(recipe.lower, Gown))
     if recipe.opening.place is not OpeningPlace.NONE or all_down:
         return []  # a zip, or buttons all the way down
     get = recipe.figure.get
@@ -230,19 +232,26 @@ def _trims(recipe: Recipe) -> list[dict[str, object]]:
 def _over_the_head(recipe: Recipe, worn: Worn) -> list[Finding]:
     if worn.neck is None or recipe.opening.place in THROUGH_THE_NECK:
         return []
-    if recipe.panels.stand or recipe.style.keyhole != "none":
+    if step_of(recipe, ButtonStand) is not None or step_of(recipe, Keyhole) is not None:
         return []
     head = recipe.figure.get("head_girth") or USUAL_HEAD
     if worn.neck >= head + HEAD_EASE:
         return []
-    deeper = max(recipe.style.front_depth, 80.0) + (head + HEAD_EASE - worn.neck) / 1.6
+    necks = [
+        (place, step)
+        for place, step in enumerate(recipe.steps)
+        if isinstance(step, NeckStep) and step.on == "front" and not step.off
+    ]
+    deeper = max(necks[0][1].depth if necks else USUAL_DEPTH, 80.0) + (head + HEAD_EASE - worn.neck) / 1.6
+    deep = {"kind": "neckline", "on": "front", "shape": "round", "depth": min(deeper, 600.0)}
+    drawn = {f"steps.{place}.{word}": deep[word] for place, _ in necks[:1] for word in ("shape", "depth")}
     remedies = (
         Remedy("zip-back", "Open it at the centre back", {"opening.place": "centre_back"}, "", {}),
-        Remedy("keyhole", "Give it a keyhole", {"style.keyhole": "keyhole"}, "", {}),
+        Remedy("keyhole", "Give it a keyhole", with_step(recipe, {"kind": "keyhole"}), "", {}),
         Remedy(
             "deeper-neck",
             "Draw the front neckline {depth} deep",
-            {"style.front_neck": "round", "style.front_depth": min(deeper, 600.0)},
+            drawn or with_step(recipe, deep, first=True),
             "",
             {"depth": min(deeper, 600.0)},
         ),
@@ -251,7 +260,7 @@ def _over_the_head(recipe: Recipe, worn: Worn) -> list[Finding]:
         warn(
             "neck-does-not-pass-head",
             "The neckline measures {neck} round; a head of {head} needs {needed}.",
-            *in_recipe("style.front_depth", "opening.place"),
+            *in_recipe("steps", "opening.place"),
             remedies=remedies,
             neck=worn.neck,
             head=head,

@@ -222,7 +222,7 @@ def _called(what: What) -> str:
     elif panel in (Panel.NECK, Panel.TOP):
         name = f"{half} {panel} facing"
     elif panel in (Panel.LACING, Panel.MODESTY):
-        name = f"{half} " + ("lacing strip" if panel is Panel.LACING else "panel behind the lacing")
+        name = f"{half} " + ("lacing strip" if panel is Panel.LACING else "lacing panel")
     elif panel is Panel.SLIT:
         name = f"{half or section} slit facing"
     elif panel in (Panel.GORE, Panel.CENTRE_GORE):

@@ -62,12 +62,12 @@ PLAYERS = (
         Unit.CM,
         (
             Work("Kite dress", f"{TIDE}, garden scene", date(2026, 7, 10), {
-                "bodice": {"kind": "quarters_cm"}, "style": {"front_neck": "v", "front_depth": "16cm",
-                "facing": "faced"},
+                "bodice": {"kind": "quarters_cm"},
+                "steps": [{"kind": "neckline", "shape": "v", "depth": "16cm"}, {"kind": "facing"}],
                 "lower": {"kind": "handkerchief", "length": "46cm"},
             }),
             Work("Lantern dress", f"{TIDE}, night scene", date(2026, 7, 10), {
-                "bodice": {"kind": "two_lengths"}, "panels": {"ends": "dropped", "depth": "6cm"},
+                "bodice": {"kind": "two_lengths"}, "steps": [{"kind": "ends", "where": "dropped", "depth": "6cm"}],
                 "lower": {"kind": "gored_circle", "count": 8, "sweep": 270, "length": "42cm"},
                 "trims": [{"kind": "spiral_flounce", "width": "9cm"}],
             }),
@@ -120,7 +120,7 @@ PLAYERS = (
                 "trims": [{"kind": "vent"}],
             }),
             Work("Peplum jacket-blouse", f"{KEEPER}, first act", date(2026, 6, 12), {
-                "bodice": {"kind": "two_lengths", "waist_ease": "3cm"}, "panels": {"stand": "2.5cm"},
+                "bodice": {"kind": "two_lengths", "waist_ease": "3cm"}, "steps": [{"kind": "stand", "width": "2.5cm"}],
                 "lower": {"kind": "peplum", "style": "double", "length": "18cm"},
                 "trims": [{"kind": "sleeve", "style": "puff", "length": "26cm"}], "opening": {"place": "side"},
             }),
@@ -144,15 +144,18 @@ PLAYERS = (
         Unit.CM,
         (
             Work("Mermaid finale gown", f"{TIDE}, finale", date(2026, 6, 26), {
-                "bodice": {"kind": "two_lengths"}, "style": {"front_neck": "sweetheart", "front_depth": "17cm"},
-                "panels": {"front_princess": "armhole", "back_princess": "shoulder"},
+                "bodice": {"kind": "two_lengths"},
+                "steps": [{"kind": "neckline", "shape": "sweetheart", "depth": "17cm"},
+                          {"kind": "princess", "on": "front", "start": "armhole", "share": 0.5},
+                          {"kind": "princess", "on": "back", "start": "shoulder", "share": 0.5}],
                 "lower": {"kind": "gown", "length": "106cm", "knee": "shaped", "knee_in": "3cm", "hem_in": "-2cm"},
                 "trims": [{"kind": "godets", "count": 6, "angle": 60, "height": "38cm"},
                           {"kind": "hem_ruffle", "place": "cut_off", "height": "20cm", "fullness": 2}],
             }),
             Work("Storm queen's gown", f"{TIDE}, storm scene", date(2026, 6, 26), {
                 "bodice": {"kind": "two_lengths"},
-                "style": {"top": "off_shoulder", "bust_dart": "waist", "facing": "faced"},
+                "steps": [{"kind": "front_dart", "dart": "bust", "to": "waist"},
+                          {"kind": "top", "top": "off_shoulder"}, {"kind": "facing"}],
                 "lower": {"kind": "gores", "count": 8, "flare_from": "trumpet", "trumpet": "58cm", "length": "92cm",
                           "hem_sweep": "2.8m"},
                 "trims": [{"kind": "cape"}, {"kind": "ring_flounce", "rings": 7, "width": "16cm"}],
@@ -172,11 +175,12 @@ PLAYERS = (
         (
             Work("Tiered beach dress", f"{TIDE}, beach scene", date(2026, 7, 10), {
                 "bodice": {"kind": "quarters", "front_dart": "3cm"},
-                "style": {"top": "strapless", "straps": "criss_cross", "strap_width": "5cm"},
+                "steps": [{"kind": "top", "top": "strapless"},
+                          {"kind": "straps", "way": "criss_cross", "width": "5cm"}],
                 "lower": {"kind": "tiered", "tiers": 3, "length": "78cm", "growth": 1.2},
             }),
             Work("Market-day dress", f"{KEEPER}, market scene", date(2026, 6, 12), {
-                "bodice": {"kind": "quarters"}, "panels": {"ends": "midriff"},
+                "bodice": {"kind": "quarters"}, "steps": [{"kind": "ends", "where": "midriff"}],
                 "lower": {"kind": "a_line", "length": "60cm", "flare": "9cm", "side_in": "3cm"},
                 "trims": [{"kind": "side_ruffle", "height": "7cm"}],
             }),
@@ -195,14 +199,15 @@ PLAYERS = (
         Unit.CM,
         (
             Work("Lighthouse keeper's jumpsuit", f"{KEEPER}, title part", date(2026, 6, 12), {
-                "bodice": {"kind": "quarters_cm", "waist_ease": "6cm"}, "panels": {"stand": "2.5cm",
-                "front_yoke": "12cm"},
+                "bodice": {"kind": "quarters_cm", "waist_ease": "6cm"},
+                "steps": [{"kind": "yoke", "on": "front", "depth": "12cm"}, {"kind": "stand", "width": "2.5cm"}],
                 "lower": {"kind": "trousers", "length": "99cm", "hem_round": "44cm", "side_in": "3cm",
                 "crotch_ease": "2cm"},
                 "trims": [{"kind": "stand_collar", "height": "4cm"}], "opening": {"place": "side"},
             }),
             Work("Tide dance dress", f"{TIDE}, chorus", date(2026, 6, 26), {
-                "bodice": {"kind": "two_lengths"}, "panels": {"front_princess": "shoulder"},
+                "bodice": {"kind": "two_lengths"},
+                "steps": [{"kind": "princess", "on": "front", "start": "shoulder", "share": 0.5}],
                 "lower": {"kind": "high_low", "front": "45cm", "back": "78cm", "sweep": 270},
             }),
             Work("Fisher chorus dress", f"{KEEPER}, chorus", date(2026, 6, 12), {

@@ -259,7 +259,7 @@ function Parts({
             )}
             {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
           </Sentences>
-          {/^(panels|steps\.\d+)$/.test(part.where) &&
+          {/^(bodice|steps\.\d+)$/.test(part.where) &&
             !screen.sentences[place + 1]?.where.startsWith("steps.") && (
               <AddTo list="steps" screen={screen} bench={bench} />
             )}

@@ -7,7 +7,8 @@ dart      so wide that no pressing hides it          take it in two, or give som
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
+from typing import Any
 
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, warn
@@ -27,10 +28,14 @@ MOST_WEDGE = 38.0
 """Up to 1½ in is pinched out of an armhole: common practice (trade 4.4)."""
 
 
-def looked_over(pieces: Iterable[Piece], figure: Figure, taste: bool) -> list[Finding]:
-    """What a cutter would say of a drafted bodice's shape. ``taste``: whether its block has words for the armhole."""
+def looked_over(
+    pieces: Iterable[Piece], figure: Figure, taste: bool, pinched: Callable[[float], dict[str, Any]]
+) -> list[Finding]:
+    """What a cutter would say of a drafted bodice's shape. ``taste``: whether its block has words for the armhole;
+    ``pinched`` is the change of the recipe that takes so much out of the front armhole.
+    """
     pieces = list(pieces)
-    found = [*_armhole(pieces, figure, taste)]
+    found = [*_armhole(pieces, figure, taste, pinched)]
     for piece in pieces:
         for edge in piece.edges:
             if edge.role is Role.SIDE and piece.stitched_length(edge.name) < LEAST_SIDE:
@@ -58,7 +63,9 @@ def looked_over(pieces: Iterable[Piece], figure: Figure, taste: bool) -> list[Fi
     return found
 
 
-def _armhole(pieces: list[Piece], figure: Figure, taste: bool) -> list[Finding]:
+def _armhole(
+    pieces: list[Piece], figure: Figure, taste: bool, pinched: Callable[[float], dict[str, Any]]
+) -> list[Finding]:
     bust = figure.get("bust_girth")
     halves = {piece.what.half for piece in pieces for edge in piece.edges if edge.role is Role.ARMHOLE}
     if bust is None or halves != set(Half):
@@ -68,7 +75,7 @@ def _armhole(pieces: list[Piece], figure: Figure, taste: bool) -> list[Finding]:
     if over <= 0:
         return []
     wedge = min(over, MOST_WEDGE)
-    ways = [Remedy("wedge", "Pinch {wedge} out of the front armhole", {"contour.armhole": wedge}, "", {"wedge": wedge})]
+    ways = [Remedy("wedge", "Pinch {wedge} out of the front armhole", pinched(wedge), "", {"wedge": wedge})]
     if taste:
         ways.append(Remedy("raise", "Raise the armhole by {up}", {"bodice.armhole_lower": -20.0}, values={"up": 20.0}))
     return [
@@ -76,6 +83,6 @@ def _armhole(pieces: list[Piece], figure: Figure, taste: bool) -> list[Finding]:
             "armhole-too-large",
             "The armhole measures {hole} round, {share} of the bust; more than about a half gapes at the front. Pinch "
             "a wedge out of it towards the bust point, or raise it.",
-            *in_recipe("contour.armhole"), remedies=tuple(ways), hole=hole, share=f"{hole / bust:.2f}",
+            *in_recipe("steps"), remedies=tuple(ways), hole=hole, share=f"{hole / bust:.2f}",
         )
     ]  # fmt: skip

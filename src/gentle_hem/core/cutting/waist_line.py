@@ -15,8 +15,13 @@ from gentle_hem.core.replace import replace
 
 
 def centre_of(piece: Piece) -> Edge:
-    """The centre line of a half whose centre is on its left: its last edge."""
-    return piece.edges[-1]
+    """The centre line of a half whose centre is on its left: its last edge. Raises CannotMake where that has been cut
+    away or built on.
+    """
+    last = piece.edges[-1]
+    if not last.role.is_centre:
+        raise CannotMake(f"the centre of the {piece.name} is no longer as it was drafted; do it before that")
+    return last
 
 
 def redrawn(piece: Piece, **paths: Path) -> Piece:

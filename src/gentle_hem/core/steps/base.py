@@ -21,6 +21,7 @@ from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused
 from gentle_hem.core.parts import SHARE, RecipePart, read_share, share_between
 from gentle_hem.core.pattern import Edge, Piece, Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.sentences import Word, choice, share
 from gentle_hem.core.what import Half, Layer, What
 
@@ -52,6 +53,8 @@ class PatternStep(RecipePart):
     """One thing done to the pieces of the bodice or of the lower part."""
 
     own_words: ClassVar[dict[str, Word]] = {"part": PART, "on": ON}
+    styles: ClassVar[bool] = False
+    """Whether it is a line of style, which a bodice that is only its measured edges is none the worse without."""
 
     part: Part = "bodice"
     on: Side = "front"
@@ -89,12 +92,22 @@ def take(
     for place, step in _asked(steps, parts):
         if not which(step):
             continue
+        before = len(table.findings)
         table.attempt(lambda step=step: step.do(table), partial(_not_done, place, step))  # type: ignore[misc]
+        table.findings[before:] = [_of_step(found, place) for found in table.findings[before:]]
 
 
-def not_taken(steps: Sequence[PatternStep], parts: Container[str], why: str) -> list[Finding]:
+def _of_step(found: Finding, place: int) -> Finding:
+    """What was found while a step was done, with its place in the recipe."""
+    return replace(found, at=tuple(replace(p, recipe=f"steps.{place}") if p.recipe == "steps" else p for p in found.at))
+
+
+def not_taken(
+    steps: Sequence[PatternStep], parts: Container[str], why: str,
+    which: Callable[[PatternStep], bool] = lambda step: True,
+) -> list[Finding]:  # fmt: skip
     """What is said of steps for parts that nothing can be done to."""
-    return [_not_done(place, step, why) for place, step in _asked(steps, parts)]
+    return [_not_done(place, step, why) for place, step in _asked(steps, parts) if which(step)]
 
 
 def _asked(steps: Sequence[PatternStep], parts: Container[str]) -> Iterator[tuple[int, PatternStep]]:

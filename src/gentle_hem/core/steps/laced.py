@@ -18,6 +18,7 @@ from pydantic import Field
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
+from gentle_hem.core.cutting.split import upright_grain
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.parts import between
@@ -130,7 +131,7 @@ class LacedOpening(PatternStep):
         made = replace(piece, edges=tuple(edges), notches=notches, marks=(*piece.marks, *self._marks(line)))
         if rest <= 1 and piece.on_fold:
             made = replace(made, on_fold=False, cut=2 * piece.cut)
-        return made
+        return replace(made, grain=upright_grain(made, 0.4))
 
     def _ends(self, centre: Edge, piece: Piece, waists: Mapping[Half, float]) -> float:
         """How far down the centre the opening ends, mm."""

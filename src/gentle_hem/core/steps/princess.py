@@ -36,6 +36,8 @@ class PrincessSeam(PatternStep):
         "share": share_word("how far along"),
     }  # fmt: skip
 
+    styles: ClassVar[bool] = True
+
     kind: Literal["princess"] = "princess"
     on: Side = "both"
     start: Literal["shoulder", "neckline", "armhole"] = "shoulder"
@@ -47,7 +49,8 @@ class PrincessSeam(PatternStep):
 
     def do(self, table: Table) -> None:
         for half in self.halves:
-            what = the_pieces(table, half, self.start)[0]
+            there = the_pieces(table, half, self.start)
+            what = next((one for one in there if table.pieces[one].darts_of("waist")), there[0])
             edge = the_edge(seen_from_centre(table.pieces[what]), self.start)
             at = along(edge, self.start, min(max(self.share, 0.1), 0.9)) / edge.drawn_length
             if not table.pieces[what].darts_of("waist"):

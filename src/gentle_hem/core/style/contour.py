@@ -11,23 +11,17 @@ chest ┤                            under the bust   the dart's legs bent apart
 from __future__ import annotations
 
 from enum import StrEnum
-from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.pivot import pivot
 from gentle_hem.core.cutting.waist_line import centre_of, redrawn, with_waist_ends
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
-from gentle_hem.core.parts import RecipePart, between
 from gentle_hem.core.pattern import Dart, Notch, Piece
 from gentle_hem.core.replace import replace
-from gentle_hem.core.sentences import Word, choice, length
 from gentle_hem.core.style.darts import merge
-from gentle_hem.core.style.styling import Styling
-from gentle_hem.core.units import Length, inches
+from gentle_hem.core.units import inches
 from gentle_hem.core.what import Half, Sign
-from gentle_hem.core.workings import Workings
 
 MOST_TOWARD_CENTRE = inches(0.75)
 """Of what is taken under the bust, ¼ to ¾ in goes toward the centre front, the rest on the dart's outer
@@ -48,130 +42,6 @@ PINCH = Sign("pinch", Half.FRONT, shaping=True)
 
 TRUED_OVER = 30.0
 """A pinched edge is trued over this much on each side of the pinch (mm)."""
-
-NEAR_CENTRE = 0.8
-"""Where along a neckline, from the shoulder, a wedge for the centre is taken that is closed into the waist dart."""
-
-Pinch = Annotated[Length, between(0, 40)]
-
-
-class Contour(RecipePart):
-    """The centre back taken in ¾ in at the waist for the zip, given back at the side."""
-
-    title: ClassVar[str] = "Contour"
-    sentences: ClassVar[tuple[str, ...]] = (
-        "Under the zip the centre back is taken in {zip_taken} at the waist[zip_taken:, {zip_run}, and {give_back}; "
-        "the back dart is placed {zip_dart}]. The bodice is made {zip_drop} shorter there.",
-        "Closer than the block: {neckline} out of the neckline, {armhole} out of the armhole, {centre} out of the "
-        "centre of a bare top, and under the bust it {under_bust}.",
-    )
-    words: ClassVar[dict[str, Word]] = {
-        "zip_taken": length(
-            "taken in at centre back", presets=((0.0, "nothing"), (inches(0.5), "50 %, 1/2 in"),
-                                                (inches(0.75), "75 %, 3/4 in"), (inches(1), "100 %, 1 in")),
-            help="So that the zip does not bulge in the hollow of the back.", nothing="nothing"),
-        "zip_run": choice("where the contour runs", ("half", "from the chest line"), ("full", "from the neck")),
-        "give_back": choice("given back", ("side", "given back at the side"), ("none", "not given back")),
-        "zip_dart": choice(
-            "where the back dart is placed", ("old", "from the old centre line"), ("new", "from the new one"),
-            help="From the new line it moves in as far as the centre does, its middle still upright.",
-        ),
-        "zip_drop": length(
-            "shorter at centre back", nothing="no", help="Its waist edge lies that much higher over the hollow."
-        ),
-        "neckline": length("pinched out of the neckline", nothing="nothing"),
-        "armhole": length("pinched out of the armhole", nothing="nothing"),
-        "centre": length("pinched out of the centre", nothing="nothing"),
-        "under_bust": choice(
-            "under the bust", ("as_drafted", "stays as drafted"), ("close", "is drawn in to the body")
-        ),
-    }  # fmt: skip
-
-    zip_taken: Annotated[Length, between(0, 40)] = 0.0
-    zip_run: ZipRun = ZipRun.HALF
-    give_back: Literal["side", "none"] = "side"
-    zip_dart: Literal["old", "new"] = "old"
-    zip_drop: Annotated[Length, between(0, 30)] = 0.0
-    neckline: Pinch = 0.0
-    armhole: Pinch = 0.0
-    centre: Pinch = 0.0
-    under_bust: Literal["as_drafted", "close"] = "as_drafted"
-
-    def draw(self, table: Styling, figure: Figure, notes: Workings, *, in_one: bool = False) -> None:
-        """Draw every contour that is asked for on the block's front and back. A front that is to stay ``in_one`` has no
-        seam at its centre: its wedge is closed into the waist dart.
-        """
-        if self.zip_taken or self.zip_drop:
-            table.style("back zip contour", "contour.zip_taken", lambda: self._zip(table, notes))
-        for edge, amount, at in (("neckline", self.neckline, 0.5), ("armhole", self.armhole, 0.45)):
-            if amount:
-                table.style(
-                    f"pinch at the {edge}", f"contour.{edge}",
-                    lambda e=edge, a=amount, s=at: table.redraw(table.front, lambda p: pinched(p, e, s, a)),  # type: ignore[misc]
-                )  # fmt: skip
-        if self.centre:
-            table.style(
-                "pinch at the centre", "contour.centre",
-                lambda: table.redraw(
-                    table.front,
-                    lambda p: pinched(p, "neckline", NEAR_CENTRE, self.centre / 2)
-                    if in_one
-                    else centre_pinched(p, self.centre),
-                ),
-            )  # fmt: skip
-        if self.under_bust == "close":
-            table.style("hollow under the bust", "contour.under_bust", lambda: self._under_bust(table, figure, notes))
-
-    def _zip(self, table: Styling, notes: Workings) -> None:
-        back = table.pieces[table.back]
-        before = back.stitched_length("waist")
-        table.redraw(
-            table.back,
-            lambda p: taken_in_at_back(
-                p,
-                self.zip_taken,
-                self.zip_run,
-                self.zip_drop,
-                side_out=self.zip_taken * (self.give_back == "side"),
-                dart_out=self.zip_taken * (self.zip_dart == "new"),
-            ),
-        )
-        after = table.pieces[table.back].stitched_length("waist")
-        given = notes.work(
-            "back waist after the zip contour", after, "{back_waist} − {taken_in} + {given_back}",
-            rule="the zip allowance follows the new line", back_waist=before, taken_in=self.zip_taken,
-            given_back=self.zip_taken if self.give_back == "side" else 0.0,
-        )  # fmt: skip
-        if self.give_back == "none":
-            table.findings.append(
-                note(
-                    "contour-not-given-back",
-                    "The zip contour takes {taken} out of each half of the back and is not given back: the back waist "
-                    "is {left} on each half.",
-                    *in_recipe("contour.give_back"),
-                    taken=self.zip_taken,
-                    left=float(given),
-                )
-            )
-
-    def _under_bust(self, table: Styling, figure: Figure, notes: Workings) -> None:
-        girth = figure.get("under_bust_girth")
-        if girth is None:
-            raise CannotMake("the under-bust girth was not measured")
-        target = notes.work("under the bust, a quarter", girth / 4, "{under_bust_girth} ÷ 4", under_bust_girth=girth)
-        level = under_bust_level(table.pieces[table.front], figure)
-        taken = [0.0]
-
-        def draw(piece: Piece) -> Piece:
-            made, excess = hollowed(piece, level, float(target))
-            taken[0] = excess
-            return made
-
-        table.redraw(table.front, draw)
-        notes.work(
-            "taken under the bust", taken[0], "what the pattern has there − {target}",
-            rule="split between the dart's legs", target=float(target),
-        )  # fmt: skip
 
 
 def under_bust_level(front: Piece, figure: Figure) -> float:

@@ -5,7 +5,6 @@ from __future__ import annotations
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.split import Mouth, split, upright_grain
-from gentle_hem.core.findings import Remedy, in_recipe, refused
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.parallel import parallel
 from gentle_hem.core.geometry.path import smooth_through
@@ -28,23 +27,11 @@ def neck_facings(table: Styling, wide: float) -> None:
         piece = table.pieces[what]
         facing = _neck_facing(piece, wide) if what.half is Half.FRONT else _back_facing(piece, wide)
         if facing is None:
-            table.findings.append(
-                refused(
-                    "facing-does-not-fit",
-                    "No even facing fits the {piece}: a dart or the edge of the piece is in its way.",
-                    *in_recipe("style.facing"),
-                    remedies=(Remedy("leave-out", "Leave the facings out", {"style.facing": "none"}),),
-                    piece=what.name,
-                )
-            )
-            continue
+            raise CannotMake(f"no even facing fits the {what.name}: a dart or the edge of the piece is in its way")
         table.put(facing)
         made.append(facing.what)
         table.seams.append(seam_of_layers(f"{facing.name} seam", (what, "neckline"), (facing.what, "neckline")))
-    if len(made) == 2:
-        table.seams.append(seam_of("facing shoulder seam", (made[0], "shoulder"), (made[1], "shoulder")))
-    for what in made if len(made) == 1 else ():
-        table.put(table.pieces[what].with_edge("shoulder", finished=Finished.TURNED))
+    table.seams.append(seam_of("facing shoulder seam", (made[0], "shoulder"), (made[1], "shoulder")))
 
 
 def top_facings(table: Styling, wide: float) -> None:

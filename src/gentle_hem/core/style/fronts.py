@@ -235,7 +235,7 @@ def keyhole_facing(front: Piece) -> Piece:
         Edge("foot", Role.FREE, Path.through(Point(x, low), Point(wide, low)), 0.0),
         Edge("outer edge", Role.FREE, Path.through(Point(wide, low), Point(wide, top.y)), 0.0),
         Edge("upper edge", Role.FREE, Path.through(Point(wide, top.y), top), 0.0),
-        Edge("centre front", Role.CENTRE_FRONT, Path.through(top, Point(x, low)), 0.0),
+        Edge(str(centre.role), centre.role, Path.through(top, Point(x, low)), 0.0),
     )
     middle = (x + wide) / 2
     return Piece(

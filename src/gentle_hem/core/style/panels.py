@@ -198,7 +198,9 @@ def _waist_first(piece: Piece) -> Piece:
 
 
 def _centre_last(piece: Piece) -> Piece:
-    last = next(i for i, edge in enumerate(piece.edges) if edge.role.is_centre)
+    last = next((i for i, edge in enumerate(piece.edges) if edge.role.is_centre), None)
+    if last is None:
+        raise CannotMake(f"nothing is left of the centre of the {piece.name}")
     return replace(piece, edges=piece.edges[last + 1 :] + piece.edges[: last + 1])
 
 

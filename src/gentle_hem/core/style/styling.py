@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from dataclasses import dataclass, field
-from typing import Any
 
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.findings import Finding, Remedy, in_recipe, refused
+from gentle_hem.core.findings import Finding, in_recipe, refused
 from gentle_hem.core.parts import Allowances, BodiceMade, EdgeAbove
-from gentle_hem.core.pattern import Role
+from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run
 from gentle_hem.core.what import Half, Section, What
@@ -25,8 +24,17 @@ class Styling(Table):
     section: Section = Section.BODICE
     level: float = 0.0
     point: float = 0.0
-    usual: Mapping[str, Any] = field(default_factory=dict)
-    """What each word of the style is when nothing is asked: the way out of a line that cannot be drawn."""
+    carries: bool = False
+    """Whether the garment is cut in one, and the bodice carried on down."""
+    block: tuple[Piece, Piece] = field(init=False)
+    """Front and back as they were last drafted, contoured and given their necks: what straps and levels go by."""
+
+    def __post_init__(self) -> None:
+        self.is_block()
+
+    def is_block(self) -> None:
+        """Take front and back as they are now for the block."""
+        self.block = self.pieces[self.front], self.pieces[self.back]
 
     @classmethod
     def of(
@@ -34,16 +42,17 @@ class Styling(Table):
         bodice: BodiceMade,
         allowances: Allowances,
         section: Section,
-        usual: Mapping[str, Any],
         figure: Figure,
         notes: Workings,
+        *,
+        carries: bool = False,
     ) -> Styling:
         """A bodice laid on the table."""
         assert bodice.edge is not None, "there is a bodice to style"
         return cls(
             allowances, {piece.what: piece for piece in bodice.pieces}, list(bodice.seams),
-            {"waist": bodice.edge.run, "other waist": Run()}, bodice=bodice, section=section, usual=usual,
-            figure=figure, notes=notes, waists=bodice.waists,
+            {"waist": bodice.edge.run, "other waist": Run()}, bodice=bodice, section=section,
+            figure=figure, notes=notes, waists=bodice.waists, carries=carries,
         )  # fmt: skip
 
     @property
@@ -102,10 +111,7 @@ class Styling(Table):
         self.attempt(work, lambda why: self._left_out(what, place, why))
 
     def _left_out(self, what: str, place: str, why: str) -> Finding:
-        out: tuple[Remedy, ...] = ()
-        if place in self.usual:
-            out = (Remedy("leave-out", "Leave the {what} out", {place: self.usual[place]}, values={"what": what}),)
         return refused(
             "style-line-left-out", "The {what} cannot be drawn here: {why}. It is left out.", *in_recipe(place),
-            remedies=out, what=what, why=why,
+            what=what, why=why,
         )  # fmt: skip

@@ -188,7 +188,7 @@ def _one_shoulder(table: Styling, below: float) -> None:
         note(
             "one-shoulder-right-side-up",
             "The one-shoulder pieces are not symmetrical: cut each once, right side up.",
-            *in_recipe("style.top"),
+            *in_recipe("steps"),
         )
     )
 
@@ -367,6 +367,8 @@ def _shaped(strap: Piece, long: float, width: float, start: float, end: float) -
 def sew_straps(table: Styling) -> None:
     """The straps' ends sewn to the top edges where they are marked, once the bodice is cut into its panels."""
     strap = What(table.section, panel=Panel.STRAP)
+    if strap not in table.pieces:
+        return
     for piece in list(table.pieces.values()):
         for notch in piece.notches:
             if notch.kind is not NotchKind.STRAP:

@@ -54,7 +54,7 @@ class _Neck:
         return [
             warn(
                 "collar-too-tight", "The collar measures {collar} round and the neck {neck}; 1 in more is wanted.",
-                *in_recipe("style.front_depth"), collar=2 * self.half, neck=neck,
+                *in_recipe("steps"), collar=2 * self.half, neck=neck,
             )
         ]  # fmt: skip
 

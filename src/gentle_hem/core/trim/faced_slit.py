@@ -1,4 +1,4 @@
-"""A slit in the middle of the neck, or in the sleeves, with the facing it is turned with (trade 13.1: before the
+"""A slit in the middle of the neck, or in the sleeves, with the facing it is turned with (trade 13: before the
 shoulders), and its loops and buttons.
 
  neck ───┬───        the facing reaches as far beyond the slit as it is wide; stitched round the slit, cut,

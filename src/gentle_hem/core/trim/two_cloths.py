@@ -53,11 +53,17 @@ class TwoCloths(Trim):
         lefts = [self._left(dress.pieces[what]) for what in pairs]
         rights = [self._right(dress.pieces[what], other) for what, other in pairs.items()]
         seams: list[Seam] = []
-        for seam in with_pairs(dress.seams, dress.pieces.values()):
+        before = with_pairs(dress.seams, dress.pieces.values())
+        names = {seam.name for seam in before}
+        for seam in before:
             if not any(stretch.piece in pairs for stretch in seam.stretches):
                 seams.append(seam)
             elif seam.is_of_itself:
                 seams.append(replace(seam, b=_of_others(seam.b, pairs)))
+            elif any(stretch.piece.other for stretch in seam.stretches):  # the right of what it is sewn to
+                seams.append(replace(seam, a=_of_others(seam.a, pairs), b=_of_others(seam.b, pairs)))
+            elif f"{seam.name}, right" in names:
+                seams.append(seam)
             else:
                 right = replace(seam, title=f"{seam.name}, right", a=_of_others(seam.a, pairs))
                 seams += [seam, replace(right, b=_of_others(seam.b, pairs))]

@@ -1,0 +1,61 @@
+"""A neckline of any shape, front or back: its depth down the centre, set off the neck at the shoulder (trade 4.6)."""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Literal
+
+from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.parts import between
+from gentle_hem.core.pattern import Piece
+from gentle_hem.core.sentences import Word, choice, length
+from gentle_hem.core.steps.base import EdgeName
+from gentle_hem.core.steps.on_bodice import BodiceStep
+from gentle_hem.core.style.neckline import Neckline, with_neckline
+from gentle_hem.core.style.styling import Styling
+from gentle_hem.core.units import Length
+
+
+class NeckStep(BodiceStep):
+    """A V neckline 15 cm deep in front."""
+
+    title: ClassVar[str] = "Neckline"
+    sentences: ClassVar[tuple[str, ...]] = (
+        "The neckline is {shape}, {on}[shape:, {depth} deep], and opens {wider} wider at the shoulder.",
+    )
+    words: ClassVar[dict[str, Word]] = {
+        "on": choice("on", ("front", "in front"), ("back", "behind")),
+        "shape": choice(
+            "neckline", ("as_drafted", "as drafted"), ("round", "round"), ("v", "a V"), ("square", "square"),
+            ("scoop", "scooped"), ("sweetheart", "a sweetheart"),
+        ),
+        "depth": length("depth of the neck", help="Down the centre. A low back is a deep V or scoop."),
+        "wider": length("neck opened at the shoulder", nothing="no"),
+    }  # fmt: skip
+
+    kind: Literal["neckline"] = "neckline"
+    on: Literal["front", "back"] = "front"
+    shape: Neckline = Neckline.V
+    depth: Annotated[Length, between(10, 600)] = 150.0
+    wider: Annotated[Length, between(0, 150)] = 0.0
+
+    @property
+    def edges(self) -> tuple[EdgeName, ...]:
+        return ("neckline",)
+
+    def draw(self, table: Styling) -> None:
+        table.redraw(table.front if self.on == "front" else table.back, self._drawn)
+        table.is_block()
+
+    def _drawn(self, piece: Piece) -> Piece:
+        shape, depth = self.shape, self.depth
+        if shape is Neckline.AS_DRAFTED and not self.wider:
+            return piece
+        if shape is Neckline.AS_DRAFTED:
+            shape = Neckline.ROUND
+            depth = piece.edge("shoulder").path.end.y - piece.edge("neckline").path.end.y
+        if shape is Neckline.SWEETHEART and self.on == "back":
+            raise CannotMake("a sweetheart is drawn over the bust; take another shape behind")
+        try:
+            return with_neckline(piece, shape, depth, self.wider)
+        except CannotMake as used_up:
+            raise CannotMake(f"it uses up {used_up}: make it shallower or narrower") from None
