@@ -126,3 +126,26 @@ def test_a_princess_bodice_laced_to_its_basque_is_built_by_steps(page, studio):
     recipe = get(studio, f"/api/commissions/{numbered(studio, SUNDRESS)}")["recipe"]
     assert [step["kind"] for step in recipe["steps"]] == ["ends", "princess", "laced", "line"]
     assert (recipe["steps"][2]["width"], recipe["steps"][0]["where"]) == (80, "basque")
+
+
+def test_steps_are_kept_by_name_and_done_to_another_dress(page, studio):
+    open_commission(page, studio, "Mermaid finale gown")
+    keep = page.get_by_role("form", name="Keep")
+    keep.get_by_label("Keep these steps as…").fill("Finale lines")
+    keep.get_by_role("button", name="Keep").click()
+    expect(page.get_by_text("Kept as Finale lines: 3 steps.")).to_be_visible()
+    # another dress, drafted by another school for another figure
+    open_commission(page, studio, "Market-day dress")
+    add_to(page, "Do to the pieces", "hollow")
+    form = page.get_by_role("form", name="Do steps kept before")
+    form.locator("select").select_option("Finale lines")
+    expect(page.get_by_text("Neckline, Princess seam, Princess seam")).to_be_visible()
+    form.get_by_role("button", name="Do them").click()
+    expect(page.get_by_text("3 steps added at the end.")).to_be_visible()
+    expect(word(page, "steps.2.shape")).to_have_text("a sweetheart")
+    page.get_by_role("button", name="Undo").click()
+    expect(word(page, "steps.2.shape")).to_be_hidden()
+    form.locator("select").select_option("Finale lines")
+    page.get_by_role("button", name="Give this list up").click()
+    expect(page.get_by_text("Finale lines is no longer kept.")).to_be_visible()
+    assert get(studio, "/api/step-lists") == []

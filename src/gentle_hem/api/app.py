@@ -22,6 +22,7 @@ from gentle_hem.api.figures import figures
 from gentle_hem.api.make import make
 from gentle_hem.api.people import people
 from gentle_hem.api.safety import OnlyFromHere
+from gentle_hem.api.step_lists import lists
 from gentle_hem.api.studio import studio
 from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.devices.tape import SimulatedTape
@@ -33,7 +34,7 @@ log = logging.getLogger("gentle_hem")
 BETWEEN_LOOKS = 1800.0
 """How often it is looked whether a new day wants its copy (s)."""
 
-ROUTERS = (studio, make, desk, commissions, people, benches, figures, blocks)
+ROUTERS = (studio, make, desk, commissions, people, benches, figures, blocks, lists)
 
 
 def create_app(store: Store, interface: Path | None = None, demo: bool = False) -> FastAPI:

@@ -55,6 +55,9 @@ else:
     AnyStep = Annotated[reduce(or_, STEPS), Field(discriminator="kind")]
 
 
+CURRENT: Literal[3] = 3
+"""The version of today's recipes."""
+
 OfKind = TypeVar("OfKind", bound=PatternStep)
 
 
@@ -62,7 +65,7 @@ class Recipe(RecipePart):
     """A dress in words and numbers. Lengths are millimetres, or text with a unit."""
 
     format: Literal["gentle-hem recipe"] = "gentle-hem recipe"
-    version: Literal[3] = 3
+    version: Literal[3] = CURRENT
     name: GivenName = Field("Untitled dress", max_length=120)
     unit: Unit = Field(Unit.CM, description="The unit its maker thinks in; changes no number.")
     figure: Figure = Field(default_factory=Figure)
@@ -82,6 +85,11 @@ class Recipe(RecipePart):
     @classmethod
     def _in_todays_version(cls, document: Any) -> Any:
         return upgraded(document)
+
+
+def steps_of(steps: Any, version: int) -> tuple[PatternStep, ...]:
+    """Steps by themselves, as a recipe of a version has them. Raises ValidationError."""
+    return Recipe.model_validate({"version": version, "steps": steps, "lower": {"kind": "circle"}}).steps
 
 
 def step_of(recipe: Recipe, kind: type[OfKind]) -> tuple[int, OfKind] | None:

@@ -5,6 +5,8 @@ person ──< figure (dated, never overwritten)
    └────< commission ──< recipe version (append-only)
                 │
                 └──── slip (what the desk shows; read again from the newest version whenever it is out of date)
+
+step list (steps kept by a name, for any dress)
 """
 
 from __future__ import annotations
@@ -97,6 +99,16 @@ class RecipeVersion(Base):
     recipe: Mapped[dict[str, Any]] = mapped_column(JSON)
 
     commission: Mapped[Commission] = relationship(back_populates="versions")
+
+
+class StepList(Base):
+    """Steps kept under a name, to be done to another dress; ``version`` is the recipe's that they were written in."""
+
+    __tablename__ = "step_list"
+
+    name: Mapped[str] = mapped_column(String(120), unique=True)
+    version: Mapped[int]
+    steps: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
 
 
 class Slip(Base):

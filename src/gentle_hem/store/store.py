@@ -15,7 +15,7 @@ from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, joinedload, sessionmaker
 
 from gentle_hem.store.backup import FILE_NAME, MIGRATIONS, PRIVATE_FILE, PRIVATE_FOLDER, back_up, copy_of_the_day
-from gentle_hem.store.models import Commission, FigureSet, Person, RecipeVersion, Slip
+from gentle_hem.store.models import Commission, FigureSet, Person, RecipeVersion, Slip, StepList
 from gentle_hem.store.trouble import StoreTrouble, damaged, newest_copy, sentence_for
 
 
@@ -275,3 +275,29 @@ def latest_measures(session: Session, person_id: int) -> dict[str, Any] | None:
     if figure is None:
         return None
     return {"taken_on": figure.taken_on.isoformat(), "measures": figure.measures}
+
+
+def step_lists(session: Session) -> list[StepList]:
+    """Every list of steps that is kept, by name."""
+    return list(session.scalars(select(StepList).order_by(func.lower(StepList.name), StepList.id)))
+
+
+def step_list_called(session: Session, name: str) -> StepList | None:
+    """The list of steps kept under a name."""
+    return session.scalars(select(StepList).where(StepList.name == name)).first()
+
+
+def keep_step_list(session: Session, name: str, version: int, steps: list[dict[str, Any]]) -> StepList:
+    """Steps kept under a name, in the place of any that were."""
+    row = step_list_called(session, name)
+    if row is None:
+        row = StepList(name=name)
+        session.add(row)
+    row.version, row.steps = version, steps
+    session.flush()
+    return row
+
+
+def drop_step_list(session: Session, row: StepList) -> None:
+    """A kept list given up."""
+    session.delete(row)

@@ -575,6 +575,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/step-lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Step Lists
+         * @description Every list that is kept, by name.
+         */
+        get: operations["list_step_lists_api_step_lists_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/step-lists/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Steps
+         * @description Steps kept under a name; what was kept under it before is replaced.
+         */
+        put: operations["keep_steps_api_step_lists__name__put"];
+        post?: never;
+        /**
+         * Drop Steps
+         * @description A kept list given up.
+         */
+        delete: operations["drop_steps_api_step_lists__name__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studio": {
         parameters: {
             query?: never;
@@ -1493,6 +1537,35 @@ export interface components {
             stage: "figure" | "bodice" | "lower" | "join" | "pattern";
             /** Text */
             text: string;
+        };
+        /**
+         * StepListIn
+         * @description What is to be kept: the steps of a dress, as its recipe has them.
+         */
+        StepListIn: {
+            /** Steps */
+            steps: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * StepListOut
+         * @description Steps kept by name: their titles, and the steps themselves as today's recipe has them.
+         */
+        StepListOut: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: {
+                [key: string]: unknown;
+            }[];
+            /** Titles */
+            titles: string[];
+            /**
+             * Unreadable
+             * @default
+             */
+            unreadable: string;
         };
         /**
          * StepOut
@@ -2735,6 +2808,90 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+        };
+    };
+    list_step_lists_api_step_lists_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepListOut"][];
+                };
+            };
+        };
+    };
+    keep_steps_api_step_lists__name__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepListIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepListOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    drop_steps_api_step_lists__name__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };

@@ -6,6 +6,7 @@ import { answer, api, type Commission, type Screen, type SentencePart, type Stag
 import { OwnBlock } from "../block/OwnBlock";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
+import { KeptSteps } from "../recipe/KeptSteps";
 import { AddTo, AllowanceSet, KindOf, ListTools } from "../recipe/Kinds";
 import { Notices, SavedMark } from "../recipe/Notices";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
@@ -261,7 +262,10 @@ function Parts({
           </Sentences>
           {/^(bodice|steps\.\d+)$/.test(part.where) &&
             !screen.sentences[place + 1]?.where.startsWith("steps.") && (
-              <AddTo list="steps" screen={screen} bench={bench} />
+              <>
+                <AddTo list="steps" screen={screen} bench={bench} />
+                <KeptSteps bench={bench} />
+              </>
             )}
         </Fragment>
       ))}

@@ -5,7 +5,7 @@ import { text } from "../text";
 import { Button } from "../ui/Button";
 import type { Bench } from "./useRecipe";
 
-const LOOK = "min-h-8 max-w-full rounded-sm border border-pencil bg-paper px-1.5";
+export const LOOK = "min-h-8 max-w-full rounded-sm border border-pencil bg-paper px-1.5";
 
 type Choice = Screen["lowers"][number];
 
@@ -76,7 +76,7 @@ function Kinds({
 /** The lists of a recipe: what is done to its pieces, and what is added to it. */
 type List = "steps" | "trims";
 
-const listed = (bench: Bench, list: List) =>
+export const listed = (bench: Bench, list: List) =>
   (bench.draft[list] as Record<string, unknown>[] | undefined) ?? [];
 
 /**
