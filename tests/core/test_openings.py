@@ -13,6 +13,7 @@ from conftest import FIGURE
 from dresses import SIDE_ZIP, lengths, made, recipe, refusal, worked
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import NotchKind, Role
+from gentle_hem.core.steps.base import acted_on
 
 FRONT_ZIP = {"place": "centre_front", "below_waist": 160}
 BY_TWO = {"kind": "two_lengths"}
@@ -193,6 +194,12 @@ def test_the_strip_beside_it_is_as_long_as_the_edge_and_the_panel_reaches_behind
     assert (strip.cut, strip.edge("start").drawn_length) == (2, approx(60))
     assert (panel.on_fold, panel.edge("top").drawn_length) == (True, approx(38 + 40))
     assert not any("lacing panel" in p.name for p in made(steps=[laced(behind="none")]).pieces)
+
+
+def test_its_sentence_lights_up_the_edge_that_is_laced_and_nothing_else():
+    whole = recipe(steps=[laced()])
+    lit = {(place.piece, place.edge) for place in acted_on(whole.steps[0], make_up(whole).pieces)}
+    assert lit == {("bodice back", "laced edge")}
 
 
 def test_it_may_end_above_the_waist_with_the_zip_below_it():

@@ -157,7 +157,7 @@ export const text = {
   bandBy: "Band between bodice and lower part",
   allowancesBy: "Set of allowances",
   stepping: "Do to the pieces",
-  addStep: "Neckline, dart, seam, hollow, cut, spread…",
+  addStep: "Neckline, dart, seam, cut…",
   keptSteps: "Steps kept by name",
   keepSteps: "Keep",
   keepStepsAs: "Keep these steps as…",

@@ -79,6 +79,11 @@ class PatternStep(RecipePart):
         """The edges it names, which light up on the sheet with its sentence."""
         return ()
 
+    def lies_on(self, piece: Piece) -> list[str]:
+        """The edges of a piece that it acts on, by their own names."""
+        found = (edge_of(piece, name) for name in dict.fromkeys(self.edges))
+        return [edge.name for edge in found if edge is not None]
+
     @property
     def halves(self) -> tuple[Half, ...]:
         return tuple(Half) if self.on == "both" else (Half(self.on),)
@@ -133,10 +138,7 @@ def acted_on(step: PatternStep, pieces: Iterable[Piece]) -> list[Place]:
         of_part = any(what.section.is_upper if part == "bodice" else what.section.is_lower for part in step.parts)
         if what.layer is not Layer.OUTER or what.half not in step.halves or not of_part:
             continue
-        for name in dict.fromkeys(step.edges):
-            edge = edge_of(piece, name)
-            if edge is not None:
-                found.append(Place(piece=piece.name, edge=edge.name))
+        found += [Place(piece=piece.name, edge=name) for name in step.lies_on(piece)]
     return found
 
 

@@ -80,6 +80,9 @@ class LacedOpening(PatternStep):
     def edges(self) -> tuple[EdgeName, ...]:
         return ("centre",)
 
+    def lies_on(self, piece: Piece) -> list[str]:
+        return [edge.name for edge in piece.edges if edge.name == LACED]
+
     def do(self, table: Table) -> None:
         half = Half(self.on)
         what = max(the_pieces(table, half, "centre"), key=lambda one: table.pieces[one].seam_line.box[3])
