@@ -97,6 +97,19 @@ def test_a_pocket_in_the_side_seam_opens_front_and_back_alike():
     assert seam(garment, "skirt side seam").verdict.fits
 
 
+def test_in_a_gowns_side_seam_a_pocket_opens_below_the_waist():
+    garment = made(
+        lower={"kind": "gown"}, trims=[{"kind": "seam_pocket", "down": 50}, {"kind": "slit", "height": 400}]
+    )  # fmt: skip
+    for half in ("front", "back"):
+        piece = garment.piece(f"gown {half}")
+        path = piece.edge("side").path
+        top = max(path.point_at(n.at).y for n in piece.notches if n.kind is NotchKind.OPEN)
+        shoulder = max(e.path.box[3] for e in piece.edges if e.role is Role.SHOULDER)
+        assert shoulder - top == approx(FIGURE["front_waist_length"] + 50, abs=12)
+    assert lengths(garment, "pocket bag front") == (approx(160), approx(160))
+
+
 def test_a_pocket_and_a_zip_do_not_share_a_stretch_of_the_side():
     assert "zip" in refusal("trim-left-out", opening=SIDE_ZIP, trims=[{"kind": "seam_pocket"}]).values["why"]
 

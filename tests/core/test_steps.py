@@ -444,3 +444,12 @@ def test_a_share_is_read_as_a_maker_writes_it(typed, share):
 def test_what_is_no_share_is_refused_with_what_is(typed, said):
     with pytest.raises(ValidationError, match=said):
         recipe({"kind": "hollow", "share": typed})
+
+
+def test_a_princess_seam_under_a_yoke_is_cut_in_the_piece_that_has_the_dart():
+    """Both the yoke and what is below it reach the armhole; the seam runs into the waist dart."""
+    garment = made(
+        {"kind": "yoke", "on": "front", "depth": 120}, {"kind": "princess", "on": "front", "start": "armhole"}
+    )
+    assert {p.name for p in garment.pieces} >= {"front yoke", "bodice centre front", "bodice side front"}
+    assert not garment.piece("bodice centre front").darts

@@ -65,6 +65,7 @@ PLAYERS = (
                 "bodice": {"kind": "quarters_cm"},
                 "steps": [{"kind": "neckline", "shape": "v", "depth": "16cm"}, {"kind": "facing"}],
                 "lower": {"kind": "handkerchief", "length": "46cm"},
+                "trims": [{"kind": "bias_binding", "edge": "armholes"}],
             }),
             Work("Lantern dress", f"{TIDE}, night scene", date(2026, 7, 10), {
                 "bodice": {"kind": "two_lengths"}, "steps": [{"kind": "ends", "where": "dropped", "depth": "6cm"}],
@@ -182,7 +183,9 @@ PLAYERS = (
             Work("Market-day dress", f"{KEEPER}, market scene", date(2026, 6, 12), {
                 "bodice": {"kind": "quarters"}, "steps": [{"kind": "ends", "where": "midriff"}],
                 "lower": {"kind": "a_line", "length": "60cm", "flare": "9cm", "side_in": "3cm"},
-                "trims": [{"kind": "side_ruffle", "height": "7cm"}],
+                "trims": [{"kind": "side_ruffle", "height": "7cm"},
+                          {"kind": "pocket", "shape": "pointed", "width": "12cm", "height": "13cm", "down": "16cm",
+                           "beside": "6cm", "flap": "4.5cm"}],
             }),
             Work("Sundress", f"{TIDE}, garden scene", date(2026, 7, 10), {
                 "bodice": {"kind": "quarters"},
@@ -207,13 +210,14 @@ PLAYERS = (
             }),
             Work("Tide dance dress", f"{TIDE}, chorus", date(2026, 6, 26), {
                 "bodice": {"kind": "two_lengths"},
-                "steps": [{"kind": "princess", "on": "front", "start": "shoulder", "share": 0.5}],
+                "steps": [{"kind": "princess", "on": "front", "start": "shoulder", "share": 0.5},
+                          {"kind": "laced", "width": "6cm", "by": "eyelets", "pitch": "2cm"}],
                 "lower": {"kind": "high_low", "front": "45cm", "back": "78cm", "sweep": 270},
             }),
             Work("Fisher chorus dress", f"{KEEPER}, chorus", date(2026, 6, 12), {
                 "bodice": {"kind": "body_length"}, "band": {"kind": "yoke", "deep": "11cm"},
                 "lower": {"kind": "gathered", "fullness": 2, "length": "48cm"},
-                "trims": [{"kind": "hem_ruffle", "height": "9cm"}, {"kind": "belt"}],
+                "trims": [{"kind": "hem_ruffle", "height": "9cm"}, {"kind": "belt"}, {"kind": "seam_pocket"}],
             }),
             Work("Midsummer dance dress", f"{TIDE}, chorus", date(2026, 6, 26), {
                 "bodice": {"kind": "proportional"},

@@ -190,11 +190,10 @@ class SeamPocket(Trim):
     turn: ClassVar[Turn] = Turn.ON_WHAT_IS_THERE
     title: ClassVar[str] = "Pocket in the side seam"
     sentences: ClassVar[tuple[str, ...]] = (
-        "A pocket in each side seam, its opening {opening} long from {down} below the upper end of the seam, its bag "
-        "{deep} deep.",
+        "A pocket in each side seam, its opening {opening} long from {down} below the waist, its bag {deep} deep.",
     )
     words: ClassVar[dict[str, Word]] = {
-        "opening": length("length of the opening"), "down": length("below the upper end"),
+        "opening": length("length of the opening"), "down": length("below the waist"),
         "deep": length("depth of the bag"),
     }  # fmt: skip
 
@@ -211,7 +210,8 @@ class SeamPocket(Trim):
         for half in Half:
             piece, edge = self._side(dress, half)
             down = edge.path.start.y > edge.path.end.y
-            start = self.down if down else edge.drawn_length - self.down - self.opening
+            below = self.down + _above_waist(edge, dress.waists.get(half) if dress.cut_in_one else None)
+            start = below if down else edge.drawn_length - below - self.opening
             end = start + self.opening
             if start < 0 or end > edge.drawn_length - 20:
                 raise CannotMake(f"the side seam of the {piece.name} is too short for it")
@@ -247,6 +247,17 @@ class SeamPocket(Trim):
         if not found:
             raise CannotMake("the lower part has no side seam")
         return max(found, key=lambda one: one[1].path.box[3])
+
+
+def _above_waist(edge: Edge, level: float | None) -> float:
+    """How much of a gown's side seam lies above its waist, mm; nothing where the seam begins there."""
+    if level is None:
+        return 0.0
+    met = edge.path.crossings(Path.through(Point(-9000, level), Point(9000, level)))
+    if not met:
+        return 0.0
+    at = met[0][0]
+    return at if edge.path.start.y > edge.path.end.y else edge.drawn_length - at
 
 
 BELOW = 60.0
