@@ -14,6 +14,7 @@ from dresses import SIDE_ZIP, lengths, made, recipe, refusal, worked
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import NotchKind, Role
 from gentle_hem.core.steps.base import acted_on
+from gentle_hem.core.what import Half, Layer
 
 FRONT_ZIP = {"place": "centre_front", "below_waist": 160}
 BY_TWO = {"kind": "two_lengths"}
@@ -39,6 +40,13 @@ def test_a_front_zip_goes_through_every_front_and_its_end_is_marked(lower):
     # the back lies on the fold, and nothing is turned there
     backs = [(p, e) for p in garment.pieces for e in p.edges if e.role is Role.CENTRE_BACK and lower != "trousers"]
     assert all(p.on_fold and e.allowance == 0 for p, e in backs)
+
+
+def test_a_front_zip_goes_through_the_facing_too():
+    garment = made(opening=FRONT_ZIP, style={"facing": "faced"})
+    [facing] = [p for p in garment.pieces if p.what.layer is Layer.FACING and p.what.half is Half.FRONT]
+    assert (facing.on_fold, facing.cut) == (False, 2)
+    assert [e.role for e in facing.edges].count(Role.CENTRE_FRONT) == 1
 
 
 def test_a_gowns_front_zip_ends_below_its_waist():

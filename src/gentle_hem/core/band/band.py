@@ -14,7 +14,6 @@ from pydantic import Field
 
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.findings import in_recipe, stop
 from gentle_hem.core.geometry import Arc, Line, Path, Point, polar
 from gentle_hem.core.geometry.point import ORIGIN
 from gentle_hem.core.lower.panel import under
@@ -97,30 +96,35 @@ class HipYoke(Band):
         measures = Measures(host.figure, notes)
         hip, drop = measures.take("hip_girth"), measures.take("waist_to_hip")
         whole = 2 * host.half
-        share = min(1.0, max(0.0, (host.level + self.deep) / max(drop, 1.0)))
+        depth = host.level + self.deep
+        share = min(1.0, max(0.0, depth / max(drop, 1.0)))
         body = notes.work(
             "body at the yoke's edge",
             whole + (hip - whole) * share,
-            "{waist} + ({hip} − {waist}) × {depth} ÷ {waist_to_hip}",
+            "{waist} + ({hip} − {waist}) × {depth} ÷ {waist_to_hip}"
+            if 0 < share < 1
+            else "the hip's {hip}: the edge is {depth} below the waist, the hip {waist_to_hip}"
+            if share
+            else "the bodice's edge {waist}: the yoke does not reach below the waist",
             waist=whole,
             hip=hip,
-            depth=host.level + self.deep,
+            depth=depth,
             waist_to_hip=drop,
         )
+        eased = body + self.ease
         lower = notes.work(
-            "yoke's lower edge", max(body + self.ease, whole), "{body} + {ease}", body=body, ease=self.ease
+            "yoke's lower edge",
+            max(eased, whole),
+            "{body} + {ease}"
+            if eased >= whole
+            else "the bodice's edge {edge}, for the body there, {body} + {ease}, is narrower",
+            body=body,
+            ease=self.ease,
+            edge=whole,
         )
         grown = (float(lower) - whole) / 2
         front = grown * host.front / host.half
-        made = _band_made(host, self.deep, (front, grown - front), Section.HIP_YOKE, None, 1)
-        found = list(measures.findings)
-        if grown < 0:
-            found.append(
-                stop(
-                    "yoke-narrower-than-bodice", "The hip is narrower than the bodice's edge.", *in_recipe("band.deep")
-                )
-            )
-        return made.also(found)
+        return _band_made(host, self.deep, (front, grown - front), Section.HIP_YOKE, None, 1).also(measures.findings)
 
 
 def _band_made(

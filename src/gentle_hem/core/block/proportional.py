@@ -111,10 +111,12 @@ class _Proportional:
             rule="shared by back, side and front", half_width=self.width, waist=waist, ease=part.waist_ease,
         )  # fmt: skip
         shared = max(0.0, (self.suppression - 10) / 3)
-        self.back_dart = notes.work("back waist dart", shared, "({suppression} − {more}) ÷ 3",
+        in_thirds = "({suppression} − {more}) ÷ 3"
+        none = "nothing: {suppression} is no more than {more}, and comes out at the side"
+        self.back_dart = notes.work("back waist dart", shared, in_thirds if shared else none,
                                     suppression=self.suppression, more=10.0)  # fmt: skip
         self.front_dart = notes.work("front waist dart", shared + 10 if shared else 0.0,
-                                     "({suppression} − {more}) ÷ 3 + {more}",
+                                     in_thirds + " + {more}" if shared else none,
                                      suppression=self.suppression, more=10.0)  # fmt: skip
         self.at_side = self.suppression - self.back_dart - self.front_dart
         self.half_waist = half_waist

@@ -148,9 +148,11 @@ class FlareRadii:
 
 def least_sweep(seam: float, hip: float, waist_to_hip: float, notes: Workings, hip_ease: float = HIP_EASE) -> Worked:
     """The smallest sweep (radians) whose flare passes over the hip: θ ≥ (H + ease − S) ÷ h (trade 7.3)."""
+    over = hip + hip_ease - seam
     return notes.work(
-        "least sweep over the hip", max(0.0, (hip + hip_ease - seam) / waist_to_hip),
-        "({hip} + {ease} − {seam}) ÷ {waist_to_hip}",
+        "least sweep over the hip", max(0.0, over / waist_to_hip),
+        "({hip} + {ease} − {seam}) ÷ {waist_to_hip}" if over > 0
+        else "nothing: the seam {seam} goes round {hip} + {ease} already",
         kind=Angle.kind, rule="below this the flare does not pass over the hips",
         hip=hip, ease=hip_ease, seam=seam, waist_to_hip=waist_to_hip,
     )  # fmt: skip

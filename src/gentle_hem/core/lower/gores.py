@@ -205,8 +205,14 @@ class Gores(LowerPart):
         waists = [length / share for length, share in ((front, plan.front), (back, plan.back)) if share]
         if plan.whole:
             waists = [(front + back) * 2 / self.count] * 2
-        at_waist = notes.work("gore at the waist", waists[0], "{front_waist} ÷ {gores_in_front}", front_waist=front,
-                              gores_in_front=Count(plan.front) if not plan.whole else Count(self.count))  # fmt: skip
+        if plan.whole:
+            at_waist = notes.work(
+                "gore at the waist", waists[0], "2 × ({front_waist} + {back_waist}) ÷ {gores}",
+                front_waist=front, back_waist=back, gores=Count(self.count),
+            )  # fmt: skip
+        else:
+            at_waist = notes.work("gore at the waist", waists[0], "{front_waist} ÷ {gores_in_front}",
+                                  front_waist=front, gores_in_front=Count(plan.front))  # fmt: skip
         gores = [Gore(width, float(hip), float(hem), hips.depth, level, self.length) for width in waists]
         made = _GoresMade(self, host, plan, gores, at_waist).made()
         drawn = self.count * sum(2 * gore.half()[2].length for gore in gores) / len(gores)

@@ -160,8 +160,11 @@ class _Draft:
         hip, drop, thigh = (measures.take(key) for key in ("hip_girth", "waist_to_hip", "thigh_girth"))
         rise = measures.take("crotch_depth")
         crotch = notes.work(
-            "crotch level", rise + SITTING + part.crotch_ease - host.level, "{crotch_depth} + {sitting_ease} + {more}",
+            "crotch level", rise + SITTING + part.crotch_ease - host.level,
+            "{crotch_depth} + {sitting_ease} + {more}"
+            + (" − {seam_below_the_waist}" if host.level > 0 else " + {seam_above_the_waist}" if host.level else ""),
             crotch_depth=rise, sitting_ease=SITTING, more=part.crotch_ease,
+            seam_below_the_waist=max(host.level, 0.0), seam_above_the_waist=max(-host.level, 0.0),
         )  # fmt: skip
         depth = max(min(drop - host.level, crotch - 20), 20.0)
         quarter = notes.work(

@@ -17,6 +17,9 @@ from gentle_hem.core.style.contour import ZipRun, centre_pinched, hollowed, pinc
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.units import Length, inches
 
+SEEN = 0.05
+"""Millimetres: less than this is not said of a line's length."""
+
 
 class ZipContour(BodiceStep):
     """The centre back taken in ¾ in at the waist for the zip, given back at the side."""
@@ -64,10 +67,14 @@ class ZipContour(BodiceStep):
             ),
         )  # fmt: skip
         table.is_block()
+        after = table.pieces[table.back].stitched_length("waist")
+        back = self.taken if self.give_back == "side" else 0.0
+        slanted = after - (before - self.taken + back)
         given = table.notes.work(
-            "back waist after the zip contour", table.pieces[table.back].stitched_length("waist"),
-            "{back_waist} − {taken_in} + {given_back}", rule="the zip allowance follows the new line",
-            back_waist=before, taken_in=self.taken, given_back=self.taken if self.give_back == "side" else 0.0,
+            "back waist after the zip contour", after,
+            "{back_waist} − {taken_in} + {given_back}" + (" + {by_its_slant}" if slanted > SEEN else ""),
+            rule="the zip allowance follows the new line",
+            back_waist=before, taken_in=self.taken, given_back=back, by_its_slant=slanted,
         )  # fmt: skip
         if self.give_back == "none":
             table.findings.append(
