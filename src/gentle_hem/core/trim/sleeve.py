@@ -313,11 +313,12 @@ class _Cap:
         low, high = FLATTEST, MOST_CAP * min(front, back)
         # as if the cap ran straight: from there it is a few steps
         flat = max((front + back) ** 2 - (wide / STARTED) ** 2, 0.0) ** 0.5 / 2
-        height, off = min(max(flat, low), high), 0.0
+        height = min(max(flat, low), high)
         for _ in range(STEPS):
-            off = beyond(height)
+            cap = cls(front, back, height)
+            off = cap.wide_front + cap.wide_back - wide
             if abs(off) < WITHIN:
-                return cls(front, back, height)
+                return cap
             across = max((wide + off) / 2, LEAST_WIDE)
             height += off * across / (2 * max(height, FLATTEST))
             if not low < height < high:
