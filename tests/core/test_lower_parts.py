@@ -77,7 +77,7 @@ def test_every_trim_on_several_garments(trim, kind):
                 "figure": {"measures": FIGURE},
                 "bodice": {"kind": "two_lengths"},
                 "lower": {"kind": kind},
-                "trims": [{"kind": trim}],
+                "trims": [{"kind": trim}, *([{"kind": "sleeve"}] if trim == "sleeve_rings" else [])],
                 **({"style": {"top": "strapless", "bust_dart": "waist"}} if trim == "cape" else {}),
             }
         )

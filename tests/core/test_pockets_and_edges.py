@@ -1,6 +1,6 @@
 """Pockets, bound edges and rings along the sides: their numbers worked out here, their places walked."""
 
-from math import pi, sqrt
+from math import hypot, pi, sqrt
 
 import pytest
 from pytest import approx
@@ -189,6 +189,32 @@ def test_rings_along_the_sides_by_the_trades_rule():
     [end] = [n for n in piece.notches if n.landmark == "ruffle end"]
     top = max((e.path.start, e.path.end) for e in piece.edges if e.role is Role.SIDE)[0]
     assert piece.edge("side").path.point_at(end.at).y < top.y
+
+
+def test_rings_at_the_sleeves_take_up_each_hem():
+    """Trade 8: each sleeve's hem shared into rings; r = (base ÷ n + 2j) ÷ 2π."""
+    rings = {"kind": "sleeve_rings", "rings": 2, "width": 120, "join": 9, "hem": 5}
+    garment = made(trims=[rings, {"kind": "sleeve", "length": 280, "wrist": 330}], allowances={"panel": 11})
+    radius = (330 / 2 + 18) / (2 * pi)
+    ring, sleeve = garment.piece("sleeve ruffle ring"), garment.piece("sleeve")
+    assert (ring.cut, ring.alike, sleeve.cut) == (4, True, 2)
+    assert lengths(garment, "sleeve ruffle ring seam") == (approx(330, abs=0.05), approx(330, abs=0.01))
+    assert ring.edge("top").path.length == approx(165, abs=0.01)
+    assert max(hypot(*p) for p in (ring.edge("hem").path.start, ring.edge("hem").path.end)) == approx(
+        radius + 120, abs=0.01
+    )
+    assert (sleeve.edge("hem").allowance, sleeve.edge("hem").turned) == (11, False)
+
+
+def test_rings_at_the_sleeves_are_refused_where_there_is_no_hem_for_them():
+    rings = {"kind": "sleeve_rings"}
+    for trims, why in (
+        ([rings], "no sleeves"),
+        ([rings, {"kind": "sleeve", "elastic": 10}], "elastic"),
+        ([rings, rings, {"kind": "sleeve"}], "already"),
+    ):
+        [said] = [f.values["why"] for f in make_up(recipe(trims=trims)).findings if f.code == "trim-left-out"]
+        assert why in said
 
 
 def test_on_a_gown_a_pocket_is_measured_from_the_waist():

@@ -191,6 +191,11 @@ FAULTS = [
      "if piece.what.half is Half.FRONT and piece.what.layer is Layer.OUTER and piece.on_fold"),
     ("cutting/split.py", "if leg.length - at < from_point - HAIR:", "if True:"),
     ("finish.py", "if piece.what not in dress.unspread", "if True"),
+    ("trim/sleeve_rings.py", "            sleeve.cut * self.rings,", "            self.rings,"),
+    ("trim/sleeve_rings.py", "radius, self.width, base / self.rings,", "radius, self.width, base / self.rings + 3,"),
+    ("trim/sleeve_rings.py", "if hem.finished is not None:", "if False:"),
+    ("band/band.py", "if 0 < share < 1", "if True"),
+    ("lower/gores.py", '"gore at the waist", waists[0], "2 × ({front_waist}', '"gore at the waist", waists[0], "({front_waist}'),
 ]  # fmt: skip
 
 

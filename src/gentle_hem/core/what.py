@@ -133,6 +133,7 @@ class Panel(StrEnum):
     RING = "ring"
     SPIRAL = "spiral"
     SIDE_RING = "side ring"
+    SLEEVE_RING = "sleeve ring"
     SLIT = "slit"
     FLAP = "flap"
     BAG = "bag"
@@ -203,6 +204,7 @@ OF_ITS_OWN = {
     Panel.RING: "flounce ring",
     Panel.SPIRAL: "spiral flounce",
     Panel.SIDE_RING: "side ruffle ring",
+    Panel.SLEEVE_RING: "sleeve ruffle ring",
     Panel.ROLL: "roll collar",
     Panel.SPAN: "cape facing",
 }

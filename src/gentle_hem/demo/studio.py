@@ -92,8 +92,8 @@ PLAYERS = (
                 "bodice": {"kind": "two_lengths"},
                 "lower": {"kind": "pleated", "pleats": 18, "style": "inverted", "fullness": 2.2, "length": "25in",
                 "hem": "2in"},
-                "trims": [{"kind": "sleeve", "length": "22in", "cap_ease": "1in"}, {"kind": "stand_collar",
-                "height": "1 1/2in"}],
+                "trims": [{"kind": "sleeve", "length": "17in", "cap_ease": "1in"}, {"kind": "stand_collar",
+                "height": "1 1/2in"}, {"kind": "sleeve_rings", "rings": 2, "width": "3in"}],
             }),
             Work("Chalk-dust pinafore", f"{CHALK}, first act", date(2026, 7, 3), {
                 "bodice": {"kind": "bib", "height": "9in", "top": "8in", "bottom": "10in", "band": "1 1/2in"},

@@ -12,10 +12,11 @@ from gentle_hem.core.trim.pocket import PatchPocket, SeamPocket
 from gentle_hem.core.trim.ruffle import HemRuffle, SideRuffle
 from gentle_hem.core.trim.side_rings import SideRings
 from gentle_hem.core.trim.sleeve import Sleeve
+from gentle_hem.core.trim.sleeve_rings import SleeveRings
 from gentle_hem.core.trim.two_cloths import TwoCloths
 
 TRIMS = (
     HemRuffle, RingFlounce, SpiralFlounce, SideRuffle, SideRings, Godets, Slit, Vent, FacedSlit, Sleeve, StandCollar,
     RollCollar, NeckBand, Cape, ElasticCasing, Belt, BiasBinding, PatchPocket, SeamPocket, InsertedPeplum,
-    TwoCloths,
+    SleeveRings, TwoCloths,
 )  # fmt: skip

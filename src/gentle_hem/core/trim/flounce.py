@@ -64,6 +64,16 @@ def ring(base: float, rings: int, width: float, join: float, inner: float, hem: 
     return RingNumbers(radius, cut, outer, outer_cut, full, across)
 
 
+def curling(numbers: RingNumbers, where: str) -> list[Finding]:
+    """What is said of rings so small that they curl over; ``where`` is their trim's place in the recipe."""
+    if numbers.fullness <= 8:
+        return []
+    return [
+        warn("rings-curl", "Rings {fullness} times as full curl over; use fewer.", *in_recipe(f"{where}.rings"),
+             fullness=numbers.fullness)
+    ]  # fmt: skip
+
+
 class RingFlounce(Trim):
     """A flounce of 6 rings, 20 cm deep, at the hem."""
 
@@ -93,19 +103,13 @@ class RingFlounce(Trim):
         what = dress.free(What(Section.FLOUNCE, panel=Panel.RING))
         radius = float(numbers.seam_radius)
         inner_allowance = min(dress.allowances.panel, 0.8 * radius)
-        found: list[Finding] = []
-        if numbers.fullness > 8:
-            found.append(
-                warn("rings-curl", "Rings {fullness} times as full curl over; use fewer.", *in_recipe(f"{where}.rings"),
-                     fullness=numbers.fullness)
-            )  # fmt: skip
         piece = ring_piece(
             what, radius, self.width, base / self.rings, self.join, inner_allowance, self.hem, self.rings
         )
         seams = _to_hem(dress, rings_of_half(piece, "top", self.rings, backwards=True), numbers.seam_radius)
         joined = seam_of(f"{what.name} join", (what, "start"), (what, "end"))
         return replace(
-            dress.with_pieces([piece]).sewn(seams, joined).also(*found),
+            dress.with_pieces([piece]).sewn(seams, joined).also(*curling(numbers, where)),
             hem=rings_of_half(piece, "hem", self.rings, backwards=False), length=dress.length + self.width,
         )  # fmt: skip
 

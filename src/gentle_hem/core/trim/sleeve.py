@@ -26,7 +26,7 @@ from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.root import root
 from gentle_hem.core.join import closed, stitched
 from gentle_hem.core.parts import between, number_between
-from gentle_hem.core.pattern import Edge, Notch, NotchKind, Piece, Role
+from gentle_hem.core.pattern import Edge, Finished, Notch, NotchKind, Piece, Role
 from gentle_hem.core.seams import Manner, Run, Seam, Stretch, seam_of
 from gentle_hem.core.sentences import Word, choice, length, number
 from gentle_hem.core.trim.base import Trim
@@ -235,7 +235,9 @@ class Sleeve(Trim):
         allowances = dress.allowances
         edges = (
             Edge("underarm front", Role.UNDERARM, Path.of(Line(front.start, a)), allowances.side),
-            Edge("hem", Role.HEM, Path.of(Line(a, b)), self._turned_up, turned=True),
+            Edge(
+                "hem", Role.HEM, Path.of(Line(a, b)), self._turned_up, True, Finished.FOLDED if self.elastic else None
+            ),
             Edge("underarm back", Role.UNDERARM, Path.of(Line(b, back.end)), allowances.side),
             Edge("cap back", Role.CAP, back.reversed(), allowances.armhole),
             Edge("cap front", Role.CAP, front.reversed(), allowances.armhole),
