@@ -234,9 +234,9 @@ function Parts({
   return (
     <div className="print-flow min-h-0 overflow-auto border-r border-chalk">
       <LooseProblems bench={bench} />
-      {screen.sentences.map((part, place) => (
-        <Fragment key={part.where}>
-          <Sentences part={part} bench={bench} onLight={onLight}>
+      {screen.sentences.flatMap((part, place) => {
+        const sentences = (
+          <Sentences key={part.where} part={part} bench={bench} onLight={onLight}>
             {part.where === "figure" && (
               <Button className="no-print" onClick={() => onTable("figure")}>
                 {text.measure}
@@ -260,15 +260,20 @@ function Parts({
             )}
             {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
           </Sentences>
-          {/^(bodice|steps\.\d+)$/.test(part.where) &&
-            !screen.sentences[place + 1]?.where.startsWith("steps.") && (
-              <>
-                <AddTo list="steps" screen={screen} bench={bench} />
-                <KeptSteps bench={bench} />
-              </>
-            )}
-        </Fragment>
-      ))}
+        );
+        const isLast =
+          /^(bodice|steps\.\d+)$/.test(part.where) &&
+          !screen.sentences[place + 1]?.where.startsWith("steps.");
+        if (!isLast) return [sentences];
+        // keyed beside the sentences, not within the last: what is half chosen stays when a step comes in above it
+        return [
+          sentences,
+          <Fragment key="to the pieces">
+            <AddTo list="steps" screen={screen} bench={bench} />
+            <KeptSteps bench={bench} />
+          </Fragment>,
+        ];
+      })}
       <AddTo list="trims" screen={screen} bench={bench} />
       <Files screen={screen} commissionId={commission.id} bench={bench} />
     </div>
