@@ -187,7 +187,7 @@ FAULTS = [
     ("upgrade.py", 'closed = "=dart" if style.get("top") == "one_shoulder" else "=seam"', 'closed = "=seam"'),
     ("kept_stages.py", "if kept.stage == stage and kept.given == given:", "if kept.stage == stage:"),
     ("kept_stages.py", "figure.asked_for(kept.asked)", "pass"),
-    ("make_up.py", "if piece.what.half is Half.FRONT and piece.what.layer in (Layer.OUTER, Layer.FACING) and piece.on_fold",
+    ("front_openings.py", "if piece.what.half is Half.FRONT and piece.what.layer in (Layer.OUTER, Layer.FACING) and piece.on_fold",
      "if piece.what.half is Half.FRONT and piece.what.layer is Layer.OUTER and piece.on_fold"),
     ("cutting/split.py", "if leg.length - at < from_point - HAIR:", "if True:"),
     ("finish.py", "if piece.what not in dress.unspread", "if True"),

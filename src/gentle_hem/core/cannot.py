@@ -15,6 +15,15 @@ class CannotMake(ValueError):  # noqa: N818  (it is not an error of the program)
         super().__init__(sentence)
         self.field = field
 
+    @property
+    def why(self) -> str:
+        """What is in its way, as it stands within a sentence."""
+        return str(self)
+
 
 class CannotDraw(CannotMake):
     """Lines that do not make a path or an outline."""
+
+    @property
+    def why(self) -> str:
+        return "its lines run into each other"

@@ -1,6 +1,6 @@
 """Recipe in, garment out. Pure: the same recipe always makes the same garment.
 
-block ─► style ─► band ─► lower part ─► fitted to the edge above ─► trims ─► lining
+block ─► steps ─► band ─► lower part ─► fitted to the edge above ─► trims ─► lining
               └─ or carried on down as a gown ──────────────────┘      └─► joins, seams, wear
 """
 
@@ -22,7 +22,6 @@ from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.carry import as_hem
-from gentle_hem.core.cutting.centre import centre_on_fold, seamed_at_centre
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.estimates import USUAL_BUST, from_size
@@ -30,25 +29,24 @@ from gentle_hem.core.fault import fault
 from gentle_hem.core.figure import MEASURES, Figure, WatchedFigure
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, note, refused, stop
 from gentle_hem.core.fit import fitted, remedies, side_ends
+from gentle_hem.core.front_openings import buttoned_down_below, zipped_in_front
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import Unrolled, stitched, unroll
 from gentle_hem.core.kept_stages import once
 from gentle_hem.core.lower.gown import Gown
-from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade, OpeningPlace
-from gentle_hem.core.pattern import Edge, MarkKind, Notch, NotchKind, Piece, Role, finished_alone
+from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade
+from gentle_hem.core.pattern import Edge, Piece, finished_alone
 from gentle_hem.core.recipe import Recipe, step_of, with_step
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, seam_of, with_pairs
+from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, with_pairs
 from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.steps.base import take
 from gentle_hem.core.steps.ends import EndsAt
-from gentle_hem.core.steps.front import ButtonStand
-from gentle_hem.core.style.fronts import FACING_BESIDE, buttoned_down
 from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.trim.base import Turn
 from gentle_hem.core.walk import WAIST_SEAM, Walked, findings_for, walk
 from gentle_hem.core.wear import wear
-from gentle_hem.core.what import Half, Layer, Section, Sign, What
+from gentle_hem.core.what import Half, Layer, Section, What
 from gentle_hem.core.workings import Worked, Workings
 from gentle_hem.core.workroom import Dressed
 from gentle_hem.core.worn import across_waist, length_of, worn
@@ -71,7 +69,7 @@ def make_up(recipe: Recipe) -> Garment:
         ended.append(
             stop(
                 "cannot-be-made", "The {part} cannot be drawn with these numbers: {why}. Look at the last one.",
-                *in_recipe(wrong.field or "lower"), part=recipe.lower.title.lower(), why=_why(wrong),
+                *in_recipe(wrong.field or "lower"), part=recipe.lower.title.lower(), why=wrong.why,
             )
         )  # fmt: skip
     except Exception as error:
@@ -147,8 +145,8 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         waist = 2 * unroll(bodice.edge.run, told.dress.pieces).length
         told.dress = _joined(told.dress, recipe, bodice.edge, notes)
         told.dress = _other_half(told.dress, bodice)
-        told.dress = _buttoned_down(told.dress, recipe)
-    told.dress = _opened_in_front(told.dress, recipe)
+        told.dress = buttoned_down_below(told.dress, recipe)
+    told.dress = zipped_in_front(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes, Turn.ON_WHAT_IS_THERE)
     left = () if block.draft else [piece.what for piece in told.dress.outer_upper()]
     pieces, slid = true.trued(told.dress.pieces, with_pairs(told.dress.seams, told.dress.pieces.values()), left)
@@ -193,7 +191,7 @@ def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -
                     "not-shorter-at-centre", "The {part} is not made shorter at its centre: {why}.",
                     *in_recipe(*as_long),
                     remedies=(Remedy("as-long", "Leave it as long at the centre", as_long),), part=lower.name,
-                    why=_why(wrong),
+                    why=wrong.why,
                 )
             ]
         )  # fmt: skip
@@ -249,103 +247,6 @@ def _stepped(lower: LowerMade, recipe: Recipe, notes: Workings) -> LowerMade:
     return made.also(table.findings)
 
 
-def _buttoned_down(dress: Dressed, recipe: Recipe) -> Dressed:
-    """The lower part opened with the bodice where the buttons go on down: its stand, and the stands sewn together."""
-    found = step_of(recipe, ButtonStand)
-    if found is None:
-        return dress
-    place, stand = found
-    above = [p for p in dress.outer_upper() if any(mark.kind is MarkKind.BUTTONHOLE for mark in p.marks)]
-    if stand.down == "bodice" or not above:
-        return dress
-    bodice = min(above, key=lambda piece: piece.seam_line.box[1])
-    levels = sorted({mark.path.start.y for p in above for mark in p.marks if mark.kind is MarkKind.BUTTONHOLE})
-    spacing = levels[1] - levels[0] if len(levels) > 1 else 2 * (levels[0] - bodice.edge("stand foot").path.end.y)
-    fronts = [
-        piece
-        for piece in dress.pieces.values()
-        if piece.what.layer is Layer.OUTER and piece.what.section in OPENED
-        and any(edge.role is Role.CENTRE_FRONT for edge in piece.edges)
-        and any(edge.role is Role.WAIST for edge in piece.edges)
-    ]  # fmt: skip
-    try:
-        if len(fronts) != 1:
-            raise CannotMake("it has no one piece at the centre front for the buttons to go down")
-        skirt = buttoned_down(fronts[0], spacing, stand.button, stand.width, stand.width + FACING_BESIDE)
-    except CannotMake as wrong:
-        return dress.also(
-            refused(
-                "buttons-end-at-waist", "The buttons cannot go on down the {part}: {why}.",
-                *in_recipe(f"steps.{place}.down"),
-                remedies=(
-                    Remedy("bodice-only", "Let them end above the waist seam", {f"steps.{place}.down": "bodice"}),
-                ),
-                part=recipe.lower.title.lower(), why=_why(wrong),
-            )
-        )  # fmt: skip
-    sewn = ("stand foot", "facing foot"), ("stand top", "facing top")
-    pieces = []
-    for piece, names in ((bodice, sewn[0]), (skirt, sewn[1])):
-        for name in names:
-            piece = piece.with_edge(name, finished=None)
-        pieces.append(piece)
-    seams = [seam_of(f"{a} at the waist", (bodice.what, a), (skirt.what, b)) for a, b in zip(*sewn, strict=True)]
-    opened = {(skirt.what, str(Role.CENTRE_FRONT))}
-    kept = tuple(s for s in dress.seams if not any((x.piece, x.edge) in opened for x in s.stretches))
-    return replace(dress, seams=kept).with_pieces(pieces).sewn(*seams)
-
-
-OPENED = (Section.SKIRT, Section.PEPLUM)
-"""Lower parts that can open down the centre front."""
-
-
-def _opened_in_front(dress: Dressed, recipe: Recipe) -> Dressed:
-    """The garment with its zip at the centre front: every front that lay on the fold there is cut as a pair, from the
-    top to the hem.
-    """
-    if recipe.opening.place is not OpeningPlace.CENTRE_FRONT or not dress.pieces:
-        return dress
-    fronts = [
-        piece for piece in dress.pieces.values()
-        if piece.what.half is Half.FRONT and piece.what.layer in (Layer.OUTER, Layer.FACING) and piece.on_fold
-        and piece.cloth is not ClothRole.PAPER and centre_on_fold(piece)
-    ]  # fmt: skip
-    reached = {piece.what.section for piece in fronts if piece.what.layer is Layer.OUTER}
-    wanted = {what.section for what, piece in dress.pieces.items()
-              if what.layer is Layer.OUTER and piece.cloth is not ClothRole.PAPER}  # fmt: skip
-    missing = [section for section in wanted if section in OPENED_AT_THE_TOP and section not in reached]
-    if missing:
-        buttoned = step_of(recipe, ButtonStand) is not None
-        why = (
-            "its buttons open it there already" if buttoned
-            else f"the {missing[0]} has no piece that lies on the fold at the centre front"
-        )  # fmt: skip
-        return dress.also(
-            refused(
-                "no-front-zip", "The zip cannot go in at the centre front: {why}.", *in_recipe("opening.place"),
-                remedies=(
-                    Remedy("zip-back", "Put it at the centre back", {"opening.place": "centre_back"}),
-                    Remedy("zip-side", "Put it in the side seam", {"opening.place": "side"}),
-                ),
-                why=why,
-            )
-        )  # fmt: skip
-    zip_wide, below = recipe.allowances.zip, recipe.opening.below_waist
-
-    def opened(piece: Piece) -> Piece:
-        centre = centre_on_fold(piece)
-        assert centre is not None
-        ends = piece.what.section.is_lower and 0 < below < centre.drawn_length
-        mark = (Notch(centre.name, below, Sign("zip end"), kind=NotchKind.ZIP_END),) if ends else ()
-        return seamed_at_centre(piece, zip_wide, turned=True, marks=mark)
-
-    return dress.with_pieces(opened(piece) for piece in fronts)
-
-
-OPENED_AT_THE_TOP = (Section.BODICE, Section.GOWN, Section.WAISTBAND, Section.HIP_YOKE)
-"""Sections that a zip at the centre front must go through; below them it ends in the seam, or in a slit of it."""
-
-
 def _other_half(dress: Dressed, bodice: BodiceMade) -> Dressed:
     """The other half of a bodice that is not alike left and right, sewn to what its own half is sewn to."""
     other, edge = bodice.other_waist, bodice.edge
@@ -384,16 +285,12 @@ def _trimmed(dress: Dressed, recipe: Recipe, notes: Workings, until: Turn) -> Dr
             dress = dress.also(
                 refused(
                     "trim-left-out", "The {trim} cannot be drawn on this garment and is left out: {why}.",
-                    *in_recipe(where), remedies=(leave_out,), trim=trim.title.lower(), why=_why(wrong),
+                    *in_recipe(where), remedies=(leave_out,), trim=trim.title.lower(), why=wrong.why,
                 )
             )  # fmt: skip
         except Exception as error:
             dress = dress.also(fault(trim.title.lower(), error, *in_recipe(where)))
     return dress
-
-
-def _why(wrong: CannotMake) -> str:
-    return "its lines run into each other" if isinstance(wrong, CannotDraw) else str(wrong)
 
 
 def _drawable(pieces: Iterable[Piece]) -> tuple[dict[What, Piece], list[Finding]]:
