@@ -210,16 +210,7 @@ class SideRuffle(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("side ruffle")
-        sides = [
-            (piece, edge)
-            for piece in dress.pieces.values()
-            if piece.what.is_outer(*SIDED)
-            for edge in piece.edges
-            if edge.role is Role.SIDE and edge.name == "side"
-        ]
-        if not sides or sides[0][1].drawn_length <= self.short + 40:
-            raise CannotMake("there is no side seam long enough to let one into")
-        piece, side = sorted(sides, key=lambda one: one[0].name)[0]
+        piece, side = long_side(dress, self.short)
         along = notes.work(
             "ruffle sewn along", side.drawn_length - self.short, "{side_seam} − {short}", side_seam=side.drawn_length,
             short=self.short,
@@ -257,12 +248,7 @@ class SideRuffle(Trim):
             grain=(Point(long * 0.7, -high * 0.2), Point(long * 0.7, -high * 0.6)),
         )  # fmt: skip
         ends = Sign("ruffle end"), Sign("hem")
-        if piece.begins_at_hem("side"):
-            at, stretch = float(along), Stretch(piece.what, "side", True, 0.0, float(along))
-        else:
-            at = side.drawn_length - float(along)
-            stretch = Stretch(piece.what, "side", False, at, None)
-        marked = replace(piece, notches=(*piece.notches, Notch("side", at, ends[0], kind=NotchKind.GATHER)))
+        marked, stretch = up_from_hem(piece, float(along), ends[0], NotchKind.GATHER)
         above, own = Run((stretch,), ends, "side seam", along), Run((Stretch(what, "top", True),), ends, "ruffle", cut)
         seam = Seam(f"{what.name} seam", above, own, fullness=self.fullness, manner=Manner.GATHERED)
         return dress.with_pieces([marked, strip]).sewn(seam)
@@ -270,3 +256,33 @@ class SideRuffle(Trim):
 
 SIDED = (Section.GOWN, Section.SKIRT, Section.PEPLUM, Section.TROUSERS)
 """Sections whose side seam may have a ruffle let into it."""
+
+
+def long_side(dress: Dressed, short: float) -> tuple[Piece, Edge]:
+    """The piece and the side of it that something is let into, stopping ``short`` mm of its upper end. Raises
+    CannotMake where no side is long enough.
+    """
+    sides = [
+        (piece, edge)
+        for piece in dress.pieces.values()
+        if piece.what.is_outer(*SIDED)
+        for edge in piece.edges
+        if edge.role is Role.SIDE and edge.name == "side"
+    ]
+    if not sides or sides[0][1].drawn_length <= short + LEAST_LET_IN:
+        raise CannotMake("there is no side seam long enough to let one into")
+    return min(sides, key=lambda one: one[0].name)
+
+
+LEAST_LET_IN = 40.0
+"""What is let into a side seam is at least so long (mm)."""
+
+
+def up_from_hem(piece: Piece, along: float, called: Sign, kind: NotchKind) -> tuple[Piece, Stretch]:
+    """A piece with a notch ``along`` mm up its side from the hem, and the stretch of the side below it."""
+    if piece.begins_at_hem("side"):
+        at, stretch = along, Stretch(piece.what, "side", True, 0.0, along)
+    else:
+        at = piece.edge("side").drawn_length - along
+        stretch = Stretch(piece.what, "side", False, at, None)
+    return replace(piece, notches=(*piece.notches, Notch("side", at, called, kind=kind))), stretch

@@ -12,15 +12,14 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.parts import between, number_between
-from gentle_hem.core.pattern import Notch, NotchKind, Role
+from gentle_hem.core.pattern import NotchKind
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run, Seam, Stretch, seam_of
+from gentle_hem.core.seams import Run, Seam, seam_of
 from gentle_hem.core.sentences import Word, length, number
 from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.trim.flounce import ring, ring_piece, rings_of_half
-from gentle_hem.core.trim.ruffle import SIDED
+from gentle_hem.core.trim.ruffle import long_side, up_from_hem
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.what import Panel, Section, Sign, What
 from gentle_hem.core.workings import Count, Workings
@@ -52,16 +51,7 @@ class SideRings(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("side ruffle")
-        sides = [
-            (piece, edge)
-            for piece in dress.pieces.values()
-            if piece.what.is_outer(*SIDED)
-            for edge in piece.edges
-            if edge.role is Role.SIDE and edge.name == "side"
-        ]
-        if not sides or sides[0][1].drawn_length <= self.short + 40:
-            raise CannotMake("there is no side seam long enough to let one into")
-        piece, side = sorted(sides, key=lambda one: one[0].name)[0]
+        piece, side = long_side(dress, self.short)
         along = notes.work(
             "sewn along each side", side.drawn_length - self.short, "{side_seam} − {short}",
             side_seam=side.drawn_length, short=self.short,
@@ -84,13 +74,7 @@ class SideRings(Trim):
             what, radius, self.width, float(base) / self.rings, self.join, min(inner, 0.8 * radius), self.hem,
             self.rings,
         )  # fmt: skip
-        if piece.begins_at_hem("side"):
-            at, stretch = float(along), Stretch(piece.what, "side", True, 0.0, float(along))
-        else:
-            at = side.drawn_length - float(along)
-            stretch = Stretch(piece.what, "side", False, at, None)
-        mark = Notch("side", at, Sign("ruffle end"), kind=NotchKind.OPEN)
-        marked = replace(piece, notches=(*piece.notches, mark))
+        marked, stretch = up_from_hem(piece, float(along), Sign("ruffle end"), NotchKind.OPEN)
         above = Run((stretch,), called="side seam", why=along)
         own = replace(rings_of_half(made, "top", self.rings, backwards=True), corners=(), why=base)
         joined = seam_of(f"{what.name} join", (what, "start"), (what, "end"))
