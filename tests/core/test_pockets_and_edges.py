@@ -191,6 +191,16 @@ def test_rings_along_the_sides_by_the_trades_rule():
     assert piece.edge("side").path.point_at(end.at).y < top.y
 
 
+@pytest.mark.parametrize("trim", ["side_rings", "side_ruffle"])
+@pytest.mark.parametrize("lower", ["straight", "gown", "trousers", "gores"])
+def test_what_is_let_into_a_side_ends_so_far_below_its_upper_end(trim, lower):
+    garment = made(lower={"kind": lower}, trims=[{"kind": trim, "short": 95}])
+    [(piece, end)] = [(p, n) for p in garment.pieces for n in p.notches if n.landmark == "ruffle end"]
+    side = piece.edge("side").path
+    above = end.at if side.start.y > side.end.y else side.length - end.at
+    assert above == approx(95, abs=0.1)
+
+
 def test_rings_at_the_sleeves_take_up_each_hem():
     """Trade 8: each sleeve's hem shared into rings; r = (base ÷ n + 2j) ÷ 2π."""
     rings = {"kind": "sleeve_rings", "rings": 2, "width": 120, "join": 9, "hem": 5}

@@ -191,6 +191,7 @@ FAULTS = [
      "if piece.what.half is Half.FRONT and piece.what.layer is Layer.OUTER and piece.on_fold"),
     ("cutting/split.py", "if leg.length - at < from_point - HAIR:", "if True:"),
     ("finish.py", "if piece.what not in dress.unspread", "if True"),
+    ("trim/ruffle.py", "at, stretch = along, Stretch(", "at, stretch = along + 5, Stretch("),
     ("trim/sleeve_rings.py", "            sleeve.cut * self.rings,", "            self.rings,"),
     ("trim/sleeve_rings.py", "radius, self.width, base / self.rings,", "radius, self.width, base / self.rings + 3,"),
     ("trim/sleeve_rings.py", "if hem.finished is not None:", "if False:"),
