@@ -28,7 +28,7 @@ def own():
 @pytest.mark.parametrize("first", range(0, COUNT // len(MOODS), BATCH))
 def test_no_random_recipe_knocks_anything_over(own, first):
     for seed in range(first, first + BATCH):
-        for mood in MOODS:
+        for place, mood in enumerate(MOODS):
             recipe = random_recipe(seed, mood, own)
             garment = make_up(recipe)
             faults = [finding.values for finding in garment.findings if finding.code == FAULT]
@@ -37,6 +37,8 @@ def test_no_random_recipe_knocks_anything_over(own, first):
             screen(recipe, garment, recipe.unit)
             spoken(recipe.lower, recipe.unit)
             desk_slip(recipe)
+            if seed % len(MOODS) != place:
+                continue  # files take far longer than the garment: those of one mood of every seed are written
             for name, writer in FILE_WRITERS.items():
                 assert writer(Order(recipe, garment, Paper.A4)), (seed, mood, name)
 

@@ -9,10 +9,12 @@ from gentle_hem.core.steps.end import LowerEnd
 from gentle_hem.core.steps.ends import EndsAt, Yoke
 from gentle_hem.core.steps.front import ButtonStand, Keyhole, Twist
 from gentle_hem.core.steps.front_dart import FrontDart, WaistDart
+from gentle_hem.core.steps.full_bust import FullBust
 from gentle_hem.core.steps.hollow import Hollow
 from gentle_hem.core.steps.insert import Insert
 from gentle_hem.core.steps.knot import Knot
 from gentle_hem.core.steps.laced import LacedOpening
+from gentle_hem.core.steps.let_out import LetOut
 from gentle_hem.core.steps.line import StyleLine
 from gentle_hem.core.steps.neckline import NeckStep
 from gentle_hem.core.steps.princess import PrincessSeam
@@ -22,5 +24,5 @@ from gentle_hem.core.steps.top import Facing, Straps, TopStep
 STEPS = (
     NeckStep, Facing, FrontDart, WaistDart, PrincessSeam, Yoke, EndsAt, TopStep, Straps, ButtonStand, Keyhole, Twist,
     ZipContour, Wedge, UnderBust, Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, StyleLine, CutOff,
-    Insert, CentreSeam, LacedOpening, Knot,
+    Insert, CentreSeam, LacedOpening, Knot, LetOut, FullBust,
 )  # fmt: skip

@@ -27,7 +27,9 @@ from gentle_hem.core.what import Half, Layer, What
 
 Side = Literal["front", "back", "both"]
 Part = Literal["bodice", "lower"]
-EdgeName = Literal["neckline", "shoulder", "armhole", "side", "waist", "hem", "centre", "princess", "panel"]
+EdgeName = Literal[
+    "neckline", "shoulder", "armhole", "side", "waist", "hem", "centre", "princess", "panel", "inside leg"
+]
 Share = Annotated[float, BeforeValidator(read_share), share_between(0, 1), SHARE]
 
 ON = choice("on", ("front", "front"), ("back", "back"), ("both", "front and back"))
@@ -40,7 +42,7 @@ def edge_word(label: str) -> Word:
         label,
         ("neckline", "neckline"), ("shoulder", "shoulder"), ("armhole", "armhole"), ("side", "side"),
         ("waist", "waist"), ("hem", "hem"), ("centre", "centre"), ("princess", "princess seam"),
-        ("panel", "panel seam"),
+        ("panel", "panel seam"), ("inside leg", "inside leg"),
     )  # fmt: skip
 
 
@@ -168,7 +170,7 @@ def the_edge(piece: Piece, edge: str) -> Edge:
     return found
 
 
-UPRIGHT = frozenset({"armhole", "side", "centre", "princess", "panel"})
+UPRIGHT = frozenset({"armhole", "side", "centre", "princess", "panel", "inside leg"})
 
 
 def runs_from_start(edge: Edge, name: str) -> bool:

@@ -18,12 +18,25 @@ CORNERS: dict[str, tuple[EdgeName, EdgeName]] = {
     "shoulder tip": ("shoulder", "armhole"), "neck point": ("shoulder", "neckline"), "underarm": ("armhole", "side"),
     "centre neck": ("neckline", "centre"), "centre waist": ("waist", "centre"), "side waist": ("waist", "side"),
     "side hem": ("hem", "side"), "centre hem": ("hem", "centre"),
+    "fork": ("centre", "inside leg"),
 }  # fmt: skip
 """A corner by the two edges that meet in it."""
 
 Corner = Literal[
-    "shoulder tip", "neck point", "underarm", "centre neck", "centre waist", "side waist", "side hem", "centre hem"
+    "shoulder tip",
+    "neck point",
+    "underarm",
+    "centre neck",
+    "centre waist",
+    "side waist",
+    "side hem",
+    "centre hem",
+    "fork",
 ]
+
+
+TRIES = 8
+"""So often an inside leg is measured again until it is as long as it is to be."""
 
 
 class LetOutCorner(PatternStep):
@@ -33,7 +46,8 @@ class LetOutCorner(PatternStep):
     sentences: ClassVar[tuple[str, ...]] = ("The {corner} of the {part}, {on}, goes {out} out and {up} up.",)
     words: ClassVar[dict[str, Word]] = {
         **PatternStep.own_words, "corner": choice("corner", *((name, name) for name in CORNERS)),
-        "out": length("out", help="Away from the centre; less than nothing brings it in.", nothing="no way"),
+        "out": length("out", nothing="no way",
+                      help="Away from the centre, a fork between the legs; less than nothing brings it in."),
         "up": length("up", help="Less than nothing goes down.", nothing="no way"),
     }  # fmt: skip
 
@@ -61,8 +75,13 @@ class LetOutCorner(PatternStep):
             first, second = second, first
         if first.path.end.distance(second.path.start) > 0.01:
             raise CannotMake(f"its {first.name} does not meet its {second.name}")
-        move = Point(self.out, self.up)
+        is_fork = self.corner == "fork"  # out is towards the other leg
+        move = Point(-self.out if is_fork else self.out, self.up)
         if move.size > 0.6 * min(first.drawn_length, second.drawn_length):
             raise CannotMake("the edges that meet there are too short for it")
         place = first.path.end + move
+        if is_fork:  # both inside legs stay as long as each other
+            for _ in range(TRIES):
+                more = second.path.starting_at(place).length - second.path.length - self.up
+                place = place - Point(0, more)
         return with_paths(piece, {first.name: first.path.ending_at(place), second.name: second.path.starting_at(place)})
