@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from functools import cached_property
 
 from gentle_hem.core.drafting import Step
 from gentle_hem.core.findings import Finding, Severity
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import Half, What
 from gentle_hem.core.workings import Working
 
 
@@ -21,6 +23,10 @@ class Garment:
     workings: tuple[Working, ...] = ()
     findings: tuple[Finding, ...] = ()
     draft: tuple[Step, ...] = ()
+    waists: Mapping[Half, float] = field(default_factory=dict)
+    """The level of the natural waist on the pieces of the upper part, where it is known (mm, y up)."""
+    unspread: Mapping[What, Piece] = field(default_factory=dict)
+    """Pieces as they were before they were slashed and spread: as they lie when their fullness is gathered or tied."""
 
     def piece(self, name: str) -> Piece:
         """The piece with this name; KeyError when there is none."""

@@ -88,7 +88,8 @@ def make_up(recipe: Recipe) -> Garment:
         *told.dress.findings, *_unused(figure, told.dress), *ended, *unsound, *_walked(walked),
         *shape.findings_for(pieces, seams),
     )  # fmt: skip
-    return Garment(tuple(pieces.values()), tuple(walked), tuple(told.notes), findings, told.draft)
+    return Garment(tuple(pieces.values()), tuple(walked), tuple(told.notes), findings, told.draft, told.dress.waists,
+                   told.dress.unspread)  # fmt: skip
 
 
 def _walked(seams: Iterable[Walked]) -> list[Finding]:

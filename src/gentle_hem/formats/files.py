@@ -55,6 +55,13 @@ def _svg(order: Order) -> bytes:
     return to_svg(order.garment, order.tag, order.recipe.unit, order.sheet).encode()
 
 
+def _dress(order: Order) -> bytes:
+    from gentle_hem.core.dressed import drawn_dress
+    from gentle_hem.formats.dress import to_dress_svg
+
+    return to_dress_svg(drawn_dress(order.recipe, order.garment), order.recipe.name).encode()
+
+
 def _dxf(order: Order) -> bytes:
     from gentle_hem.formats.dxf import to_dxf  # here, since ezdxf alone takes half a second of the start
 
@@ -80,7 +87,7 @@ WRITERS: dict[str, dict[str, Writer]] = {
         "garment.json": lambda o: garment_document(o.garment, o.recipe.unit).model_dump_json(indent=1).encode(),
         "recipe.json": lambda o: recipe_json(o.recipe).encode(),
     },
-    "svg": {"pieces.svg": _svg},
+    "svg": {"pieces.svg": _svg, "dress.svg": _dress},
     "dxf": {"pieces.dxf": _dxf},
     "pdf": {
         "pattern.pdf": _pdf,

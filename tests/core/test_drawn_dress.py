@@ -1,0 +1,285 @@
+"""The drawn dress, read from its SVG and held against the pattern by ways of its own: shapely cuts the pieces across
+and measures the drawn slices; lengths and sweeps are worked out by hand.
+"""
+
+import json
+import re
+from math import pi
+from pathlib import Path
+from xml.etree import ElementTree
+
+import pytest
+from pytest import approx
+from shapely import LineString, Polygon
+
+import combinations
+from conftest import FIGURE
+from gentle_hem.core.cut import cut_pieces
+from gentle_hem.core.dressed import Seen, drawn_dress
+from gentle_hem.core.dressed.inks import Drawn
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.pattern import Role
+from gentle_hem.core.recipe import Recipe, changed, read_recipe
+from gentle_hem.core.what import Half, Section
+from gentle_hem.formats.dress import to_dress_svg
+from readers import polygon
+
+EXAMPLES = sorted(Path("examples").glob("*.recipe.json"))
+SVG = "{http://www.w3.org/2000/svg}"
+GARMENTS = {name: value for name, value in vars(combinations).items() if isinstance(value, dict) and "lower" in value}
+
+
+def example(name):
+    return read_recipe(json.loads(Path(f"examples/{name}.recipe.json").read_text()))
+
+
+def combined(name):
+    return Recipe.model_validate({"figure": {"measures": combinations.MEASURES}, **GARMENTS[name]})
+
+
+class Read:
+    """A dress.svg as a stranger's program would read it."""
+
+    def __init__(self, recipe):
+        self.garment = make_up(recipe)
+        self.svg = to_dress_svg(drawn_dress(recipe, self.garment), recipe.name)
+        root = ElementTree.fromstring(self.svg)
+        self.views = {g.get("id"): g.findall(f"{SVG}path") for g in root.iter(f"{SVG}g") if g.get("class") == "view"}
+        self.levels = {g.get("data-name"): g for g in root.iter(f"{SVG}g") if g.get("class") == "level"}
+
+    def girth(self, name):
+        """The length of the drawn slice, measured on its path."""
+        numbers = [float(n) for n in re.findall(r"-?[\d.]+", self.levels[name].find(f"{SVG}path").get("d"))]
+        points = list(zip(numbers[::2], numbers[1::2], strict=True))
+        return LineString([*points, points[0]]).length
+
+    def height(self, name):
+        return float(self.levels[name].get("data-height"))
+
+    def lines(self, view, drawn):
+        return [path for path in self.views[view] if path.get("class") == drawn]
+
+
+def times(piece, garment):
+    """How many of it go round the whole body."""
+    return 2 * sum(1 for c in cut_pieces(garment) if c.piece == piece.what) if piece.on_fold else piece.cut
+
+
+def across(pieces, garment, level):
+    """Round the pieces at a level of theirs, upright darts cut out, without stands and facings."""
+    total = 0.0
+    for piece in pieces:
+        darts = [
+            Polygon([(p.x, p.y) for p in (*piece.dart_legs(dart), dart.apex)])
+            for dart in piece.darts
+            if piece.edge(dart.edge).role in (Role.WAIST, Role.SHOULDER, Role.NECKLINE, Role.HEM)
+        ]
+        cloth = polygon(piece.seam_line)
+        for dart in darts:
+            cloth = cloth.difference(dart.buffer(0.001))
+        row = [(0, level), (5000, level)] if piece.what.half is Half.FRONT else [(-5000, level), (0, level)]
+        total += times(piece, garment) * cloth.intersection(LineString(row)).length
+    return total
+
+
+def hem_of(garment):
+    """The lowest edge all round: what is sewn on last where something is sewn to it, else every hem."""
+    strips = [p for p in garment.pieces if p.what.is_outer(Section.RUFFLE, Section.FLOUNCE) and p.name != "side ruffle"]
+    if strips:
+        return sum(times(p, garment) * e.drawn_length for p in strips for e in p.edges if e.name == "hem")
+    last = max((p.what.number for p in garment.pieces if p.what.is_outer(Section.SKIRT)), default=1)
+    gown = any(p.what.is_outer(Section.GOWN) for p in garment.pieces)  # a peplum let in above its hem is another
+    hanging = (Section.SKIRT, Section.TROUSERS, Section.HIP_YOKE, *(() if gown else (Section.PEPLUM,)))
+    pieces = [
+        p for p in garment.pieces
+        if p.what.is_outer(Section.GOWN, Section.GODET, *hanging)
+        and (p.what.number == last or not p.what.is_outer(Section.SKIRT))
+    ]  # fmt: skip
+    return sum(times(p, garment) * p.stitched_length(e.name) for p in pieces for e in p.edges if e.name == "hem")
+
+
+SPIRALS = {"gored-circle-spiral", "trumpet-gores"}
+"""Their flounces overlap at their ends: more is cut than goes round."""
+
+
+@pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.name.split(".")[0])
+def test_the_drawn_hem_is_as_long_as_the_patterns_and_hangs_where_its_length_says(path):
+    name = path.name.split(".")[0]
+    recipe = example(name)
+    read = Read(recipe)
+    assert set(read.views) == {"front", "side", "back"}
+    if name == "jumpsuit":
+        return  # its legs have hems of their own, below
+    if name not in SPIRALS:
+        assert read.girth("hem") == approx(hem_of(read.garment), rel=0.01)
+    assert read.girth("hem") == approx(float(read.levels["hem"].get("data-girth")), rel=1e-3)
+
+
+@pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.name.split(".")[0])
+def test_the_drawn_waist_and_bust_are_as_long_round_as_the_patterns(path):
+    read = Read(example(path.name.split(".")[0]))
+    garment = read.garment
+    joined = next((seam for seam in garment.joins if seam.name in ("waist seam", "band seam")), None)
+    if joined is not None:
+        assert read.girth("waist") == approx(2 * joined.length_a, rel=0.01)
+    upper = [p for p in garment.pieces if p.what.is_outer_upper() and p.what.half is not None]
+    front = next((p for p in upper if p.bust_point is not None), None)
+    tied = front is not None and front.what in garment.unspread  # drawn as it lies once it is knotted
+    if front is not None and not tied and "bust" in read.levels and len({p.what.panel for p in upper}) == 1:
+        level = front.bust_point.y
+        fronts, backs = ([p for p in upper if p.what.half is half] for half in Half)
+        assert read.girth("bust") == approx(across(fronts, garment, level) + across(backs, garment, level), rel=0.012)
+
+
+LENGTHS = {
+    "full-circle": 620, "double-circle": 600, "half-circle-inches": 25.5 * 25.4, "quarter-flare": 700,
+    "drafted-quarters": 610, "drafted-two-lengths": 600, "high-low": 450,
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", LENGTHS)
+def test_a_skirt_ends_its_length_below_the_waist(name):
+    recipe = example(name)
+    figure = recipe.figure
+    floor = figure.get("waist_to_floor") or 1020
+    long = recipe.lower.front if recipe.lower.kind == "high_low" else recipe.lower.length
+    assert Read(recipe).height("hem") == approx(floor - long, abs=5)
+
+
+@pytest.mark.parametrize(("sweep", "length"), [(360, 620), (180, 540), (90, 700)])
+def test_a_circle_is_as_wide_at_the_hip_as_its_sweep_makes_it(sweep, length):
+    """Worked out by hand: seam + sweep in radians × the drop, however the cloth is held out in folds."""
+    base = example("full-circle")
+    read = Read(changed(base, {"lower.sweep": sweep, "lower.length": length, "figure.measures.waist_to_hip": 200.0}))
+    waist = 2 * next(s for s in read.garment.joins if s.name == "waist seam").length_a
+    assert read.girth("hip") == approx(waist + sweep / 180 * pi * 200, rel=0.01)
+    assert read.girth("hem") == approx(waist + sweep / 180 * pi * length, rel=0.01)
+
+
+def test_a_tight_skirt_lies_on_the_hip_without_a_fold():
+    recipe = example("straight-waistband")
+    read = Read(recipe)
+    skirt = [p for p in read.garment.pieces if p.what.is_outer(Section.SKIRT)]
+    drop = recipe.figure.get("waist_to_hip") or 203.2
+    hip = across(skirt, read.garment, -(drop - recipe.band.width))
+    assert read.girth("hip") == approx(hip, rel=0.015)
+    assert read.lines("front", "fold") == []
+
+
+def test_a_jumpsuits_legs_end_where_they_are_long_to():
+    recipe = example("jumpsuit")
+    dress = drawn_dress(recipe, make_up(recipe))
+    hems = [ink for ink in dress.views[Seen.FRONT] if ink.drawn is Drawn.HEM and ink.piece == "trouser front"]
+    assert len(hems) == 2  # either leg
+    floor = recipe.figure.get("waist_to_floor") or 1020
+    trousers = next(p for p in make_up(recipe).pieces if p.name == "trouser front")
+    tall = trousers.seam_line.box[3] - trousers.seam_line.box[1]
+    assert min(y for ink in hems for _, y in ink.spots) == approx(floor - tall, abs=12)
+
+
+def test_seams_darts_zips_and_buttons_lie_where_the_pattern_has_them():
+    shirt = Read(combined("BUTTON_THROUGH"))
+    assert len(shirt.lines("front", "button")) >= 8
+    assert shirt.lines("back", "button") == []
+    assert {p.get("data-edge") for p in shirt.lines("front", "dart")} == {"waist"}
+    assert (
+        len([p for p in shirt.lines("front", "dart") if p.get("data-piece") == "bodice front"]) == 2
+    )  # left and right
+
+    gown = Read(example("mermaid-gown"))
+    princess = [p for p in gown.lines("front", "seam") if p.get("data-edge") == "princess"]
+    assert {p.get("data-piece") for p in princess} == {"gown centre front", "gown side front"}
+    assert gown.lines("back", "zip")
+    assert not gown.lines("front", "zip")
+    side = [p for p in gown.lines("side", "seam") if p.get("data-edge") == "side"]
+    assert side
+
+
+def test_a_princess_seam_lies_where_its_share_of_the_front_is():
+    """By hand: at the waist it lies as far from the centre as the centre panel is wide there, on a slice as long as
+    the waist; on a slice so nearly round the way across is less than the way along by the arc.
+    """
+    recipe = example("mermaid-gown")
+    dress, garment = drawn_dress(recipe, make_up(recipe)), make_up(recipe)
+    centre = garment.piece("gown centre front")
+    waist = garment.waists[Half.FRONT]
+    half = across([centre], garment, waist) / 2
+    seam = max(
+        (ink for ink in dress.views[Seen.FRONT] if ink.drawn is Drawn.SEAM and ink.piece == "gown centre front"),
+        key=lambda ink: len(ink.spots),
+    )
+    at = min(seam.spots, key=lambda spot: abs(spot[1] - dress.waist))
+    assert 0.9 * half < abs(at[0]) < half
+
+
+def test_what_is_not_alike_left_and_right_is_drawn_so():
+    dress = drawn_dress(combined("ONE_SHOULDER_JUMPSUIT"), make_up(combined("ONE_SHOULDER_JUMPSUIT")))
+    cloth = next(i for i in dress.views[Seen.FRONT] if i.drawn is Drawn.CLOTH and i.piece.startswith("bodice"))
+    left, right = (max(y for x, y in cloth.spots if sign * x > 60) for sign in (1, -1))
+    assert left > right + 100  # a shoulder on her left only
+
+
+@pytest.mark.parametrize("name", GARMENTS)
+def test_every_combination_is_drawn_from_three_places_and_alike_when_made_again(name):
+    recipe = combined(name)
+    garment = make_up(recipe)
+    one, other = drawn_dress(recipe, garment), drawn_dress(recipe, garment)
+    assert one == other
+    for inks in one.views.values():
+        assert any(ink.drawn is Drawn.CLOTH for ink in inks)
+        assert max(abs(x) for ink in inks for x, _ in ink.spots) < 1500
+        assert max(y for ink in inks for _, y in ink.spots) < one.top + 20
+        assert min(y for ink in inks for _, y in ink.spots) > -80
+
+
+def test_a_word_changed_moves_the_drawing_and_nothing_else_does():
+    base = example("full-circle")
+    before, longer, renamed = (
+        drawn_dress(recipe, make_up(recipe))
+        for recipe in (base, changed(base, {"lower.length": 650.0}), changed(base, {"name": "Another name"}))
+    )
+    assert before == renamed
+    assert before.hem - longer.hem == approx(30, abs=0.5)
+
+
+def test_cloth_that_is_crisper_stands_out_further_and_as_long():
+    base = example("full-circle")
+    limp, crisp = (changed(base, {"cloths.outer.drape": drape}) for drape in ("limp", "crisp"))
+    wide = []
+    for recipe in (limp, crisp):
+        dress = drawn_dress(recipe, make_up(recipe))
+        wide.append(max(x for ink in dress.views[Seen.FRONT] if ink.drawn is Drawn.HEM for x, _ in ink.spots))
+        hem = next(level for level in dress.levels if level.name == "hem")
+        assert hem.girth == approx(2 * 385 + 2 * pi * 620, rel=0.01)
+    assert wide[1] > wide[0] + 30
+
+
+def test_a_dress_of_which_nothing_is_drawn_is_her_form_alone():
+    recipe = Recipe.model_validate({"figure": {"measures": FIGURE}, "lower": {"kind": "circle"}})
+    dress = drawn_dress(recipe, make_up(recipe))
+    assert {ink.drawn for inks in dress.views.values() for ink in inks} == {Drawn.FORM}
+    assert (dress.hem, dress.levels) == (None, ())
+
+
+def test_every_edge_that_a_line_stands_for_is_there():
+    for name in ("mermaid-gown", "pocketed-shirt-dress", "tiered", "jumpsuit"):
+        garment = make_up(example(name))
+        known = {(p.name, e.name) for p in garment.pieces for e in p.edges} | {
+            (p.name, m.name) for p in garment.pieces for m in p.marks
+        }
+        dress = drawn_dress(example(name), garment)
+        stand = {(i.piece, i.edge) for inks in dress.views.values() for i in inks if i.piece and i.edge}
+        assert stand <= known, stand - known
+
+
+def test_the_form_has_the_measures_it_was_given():
+    """Its sections are the measures themselves where they are taken."""
+    from gentle_hem.core.dressed.form import Form
+
+    form = Form.of(example("full-circle").figure)
+    figure = example("full-circle").figure
+    for height, key in ((form.waist, "waist_girth"), (form.hip, "hip_girth"), (form.bust, "bust_girth")):
+        girth, _, _ = form.at(height)
+        wanted = figure.get(key)
+        if wanted:
+            assert girth == approx(wanted)
