@@ -36,7 +36,7 @@ def test_no_random_recipe_knocks_anything_over(own, first):
             hold_together(garment, (seed, mood))
             screen(recipe, garment, recipe.unit)
             spoken(recipe.lower, recipe.unit)
-            desk_slip(recipe)
+            desk_slip(recipe, garment)
             if seed % len(MOODS) != place:
                 continue  # files take far longer than the garment: those of one mood of every seed are written
             for name, writer in FILE_WRITERS.items():

@@ -10,6 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from fastapi import FastAPI, HTTPException
+from fastapi.middleware.gzip import GZipMiddleware
 from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 
@@ -59,6 +60,7 @@ def create_app(store: Store, interface: Path | None = None, demo: bool = False) 
     app.state.reading_room = ReadingRoom()
     problems.install(app)
     app.add_middleware(OnlyFromHere)
+    app.add_middleware(GZipMiddleware, minimum_size=1500, compresslevel=4)
     app.state.tape = SimulatedTape(TAPE_PERSON)
     for router in ROUTERS:
         app.include_router(router)

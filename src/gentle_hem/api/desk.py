@@ -16,6 +16,7 @@ from pydantic import BaseModel
 from sqlalchemy.exc import DBAPIError
 
 from gentle_hem.api.kept import LARGEST_NUMBER, Reading
+from gentle_hem.api.shown import InkOut
 from gentle_hem.core.units import Unit
 from gentle_hem.store import Store
 from gentle_hem.store.models import Commission
@@ -43,6 +44,13 @@ class CommissionOut(BaseModel):
     saved_at: datetime
 
 
+class SmallDrawing(BaseModel):
+    """The dress from in front, in the box it is drawn in (mm, y down; the floor is 0)."""
+
+    box: tuple[float, float, float, float]
+    paths: list[InkOut]
+
+
 class DeskRow(CommissionOut):
     """A commission on the desk, with what is unresolved about it."""
 
@@ -55,6 +63,8 @@ class DeskRow(CommissionOut):
     """Why its recipe cannot be read, where it cannot."""
     looked_at: bool
     """Whether this was read from its newest version by this program; if not, it is being looked at again."""
+    drawing: SmallDrawing | None = None
+    """The dress from in front; None where it is not drawn yet, or cannot be."""
 
 
 class DeskOut(BaseModel):
@@ -95,6 +105,7 @@ def _row(row: Commission) -> DeskRow:
     return DeskRow(
         **said, summary=slip.summary, unit=Unit(slip.unit), stops=slip.stops, warnings=slip.warnings,
         first_trouble=slip.trouble, unreadable=slip.unreadable, looked_at=fresh,
+        drawing=slip.drawing,
     )  # fmt: skip
 
 

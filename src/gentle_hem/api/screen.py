@@ -10,8 +10,11 @@ from gentle_hem.api.shown import (
     ComparedOut,
     ComparedRow,
     DraftOut,
+    DressOut,
     EdgeOut,
+    InkOut,
     JoinOut,
+    LevelOut,
     MarkOut,
     MateOut,
     PartChoiceOut,
@@ -27,11 +30,14 @@ from gentle_hem.api.shown import (
     StepOut,
     TieOut,
     UnrolledOut,
+    ViewOut,
     WordOut,
 )
 from gentle_hem.core.compare import Comparison
 from gentle_hem.core.drafting import BACK, FRONT, Step
-from gentle_hem.core.findings import Place
+from gentle_hem.core.dressed import drawn_dress
+from gentle_hem.core.fault import fault
+from gentle_hem.core.findings import Finding, Place
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_data
@@ -56,6 +62,7 @@ from gentle_hem.core.units import Said, Tape, format_length, tape
 from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, Walked, sentence
 from gentle_hem.core.what import What
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
+from gentle_hem.formats.dress import dress_paths, reach
 from gentle_hem.formats.garment_document import (
     finding_document,
     remedy_document,
@@ -79,6 +86,7 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
     unit = tape(said)
     laid, width, height = lay_to_fill(garment.pieces, SHEET_SHAPE)
     mates = _mates(garment.seams, unit)
+    dress, faults = _dress(recipe, garment, unit)
     places = {f"steps.{k}": acted_on(step, garment.pieces) for k, step in enumerate(recipe.steps)}
     return ScreenOut(
         recipe=recipe.model_dump(mode="json"),
@@ -86,12 +94,13 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
         sentences=[
             _sentences(part, unit, _refused(garment), places.get(part.where, ())) for part in spoken_parts(recipe, unit)
         ],
+        dress=dress,
         sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
         joins=_joins(garment, unit),
         seams=[_seam(walked, unit) for walked in garment.seams],
         findings=[
             StageFinding(**finding_document(finding, unit).model_dump(), stage=stage_of(finding, garment))
-            for finding in garment.findings
+            for finding in (*garment.findings, *faults)
         ],
         workings=workings_documents(garment.workings, unit),
         ready=garment.is_ready_to_cut,
@@ -106,6 +115,32 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
         steps=STEPS_OUT,
         trims=TRIMS_OUT,
     )
+
+
+VIEW_EDGE = 25.0
+"""Round a view so much is left free (mm)."""
+
+
+def _dress(recipe: Recipe, garment: Garment, unit: Tape) -> tuple[DressOut, list[Finding]]:
+    """The drawn dress; where drawing it fails that is said, and the rest of the screen goes on without it."""
+    try:
+        dress = drawn_dress(recipe, garment)
+    except Exception as error:
+        return DressOut(views=[], levels=[]), [fault("drawn dress", error)]
+    views = []
+    for seen, inks in dress.views.items():
+        low, high = reach(inks)
+        box = (low - VIEW_EDGE, -dress.top - VIEW_EDGE, high - low + 2 * VIEW_EDGE, dress.top + 3 * VIEW_EDGE)
+        paths = [InkOut(ink=path.drawn, d=path.d, piece=path.piece, edge=path.edge) for path in dress_paths(inks)]
+        views.append(ViewOut(seen=seen.value, box=box, paths=paths))
+    levels = [
+        LevelOut(
+            name=level.name, at=level.height, height=format_length(level.height, unit),
+            girth=format_length(level.girth, unit),
+        )
+        for level in dress.levels
+    ]  # fmt: skip
+    return DressOut(views=views, levels=levels), []
 
 
 def _choices(parts: list[PartChoice]) -> list[PartChoiceOut]:

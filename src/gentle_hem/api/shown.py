@@ -86,6 +86,39 @@ class PieceOut(BaseModel):
     edges: list[EdgeOut]
 
 
+class InkOut(BaseModel):
+    """A line of the drawn dress: what it is, its path (mm, y down), and the piece and edge it stands for."""
+
+    ink: str
+    d: str
+    piece: str = ""
+    edge: str = ""
+
+
+class ViewOut(BaseModel):
+    """The dress from one place, in the box it is drawn in (mm, y down; the floor is 0)."""
+
+    seen: Literal["front", "side", "back"]
+    box: tuple[float, float, float, float]
+    paths: list[InkOut]
+
+
+class LevelOut(BaseModel):
+    """A level of the dress: how high it is (mm), and both its numbers as the tape reads them."""
+
+    name: str
+    at: float
+    height: str
+    girth: str
+
+
+class DressOut(BaseModel):
+    """The drawn dress."""
+
+    views: list[ViewOut]
+    levels: list[LevelOut]
+
+
 class SheetOut(BaseModel):
     width: float
     height: float
@@ -227,6 +260,7 @@ class ScreenOut(BaseModel):
     recipe: dict[str, Any]
     unit: Unit
     sentences: list[SentencePartOut]
+    dress: DressOut
     sheet: SheetOut
     joins: list[JoinOut]
     seams: list[SeamOut]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from gentle_hem.core.findings import Severity
-from gentle_hem.core.make_up import make_up
+from gentle_hem.core.garment import Garment
 from gentle_hem.core.recipe import Recipe
 
 
@@ -20,9 +20,9 @@ class DeskSlip:
     trouble: str
 
 
-def desk_slip(recipe: Recipe) -> DeskSlip:
+def desk_slip(recipe: Recipe, garment: Garment) -> DeskSlip:
     """The slip of a recipe, read from the garment it makes."""
-    troubles = [finding for finding in make_up(recipe).findings if finding.severity is not Severity.NOTE]
+    troubles = [finding for finding in garment.findings if finding.severity is not Severity.NOTE]
     troubles.sort(key=lambda finding: finding.severity is not Severity.STOP)
     return DeskSlip(
         unit=recipe.unit.value,

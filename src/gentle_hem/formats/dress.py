@@ -12,6 +12,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from math import hypot
+from typing import Any
 from xml.sax.saxutils import escape, quoteattr
 
 import numpy as np
@@ -93,6 +94,16 @@ def reach(inks: Iterable[Ink]) -> tuple[float, float]:
     """From where to where a view reaches across (mm)."""
     across = [x for ink in inks for x, _ in ink.spots]
     return (min(across), max(across)) if across else (0.0, 0.0)
+
+
+def small_drawing(dress: DrawnDress) -> dict[str, Any]:
+    """The dress from in front as a desk shows it: the box it is drawn in (mm, y down) and its lines."""
+    inks = dress.views[Seen.FRONT]
+    low, high = reach(inks)
+    return {
+        "box": [round(low) - 10, -round(dress.top) - 10, round(high - low) + 20, round(dress.top) + 60],
+        "paths": [{"ink": path.drawn, "d": path.d} for path in dress_paths(inks, COARSE)],
+    }
 
 
 def to_dress_svg(dress: DrawnDress, title: str) -> str:

@@ -126,5 +126,7 @@ class Slip(Base):
     trouble: Mapped[str] = mapped_column(String(2000), default="")
     unreadable: Mapped[str] = mapped_column(String(2000), default="")
     """Why its recipe cannot be read, where it cannot."""
+    drawing: Mapped[dict[str, Any] | None] = mapped_column(JSON)
+    """The dress from in front, small; None where it cannot be drawn."""
 
     commission: Mapped[Commission] = relationship(back_populates="slip")

@@ -818,6 +818,7 @@ export interface components {
          * @description A commission on the desk, with what is unresolved about it.
          */
         DeskRow: {
+            drawing?: components["schemas"]["SmallDrawing"] | null;
             /** Due On */
             due_on: string | null;
             /** First Trouble */
@@ -878,6 +879,16 @@ export interface components {
             ];
             /** Steps */
             steps: components["schemas"]["StepOut"][];
+        };
+        /**
+         * DressOut
+         * @description The drawn dress.
+         */
+        DressOut: {
+            /** Levels */
+            levels: components["schemas"]["LevelOut"][];
+            /** Views */
+            views: components["schemas"]["ViewOut"][];
         };
         /**
          * EdgeFound
@@ -1026,6 +1037,26 @@ export interface components {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
         };
+        /**
+         * InkOut
+         * @description A line of the drawn dress: what it is, its path (mm, y down), and the piece and edge it stands for.
+         */
+        InkOut: {
+            /** D */
+            d: string;
+            /**
+             * Edge
+             * @default
+             */
+            edge: string;
+            /** Ink */
+            ink: string;
+            /**
+             * Piece
+             * @default
+             */
+            piece: string;
+        };
         /** InputDocument */
         InputDocument: {
             /** Name */
@@ -1112,6 +1143,20 @@ export interface components {
             mm: number;
             /** Text */
             text: string;
+        };
+        /**
+         * LevelOut
+         * @description A level of the dress: how high it is (mm), and both its numbers as the tape reads them.
+         */
+        LevelOut: {
+            /** At */
+            at: number;
+            /** Girth */
+            girth: string;
+            /** Height */
+            height: string;
+            /** Name */
+            name: string;
         };
         /**
          * Manner
@@ -1421,6 +1466,7 @@ export interface components {
             /** Bodices */
             bodices: components["schemas"]["BodiceChoice"][];
             draft: components["schemas"]["DraftOut"] | null;
+            dress: components["schemas"]["DressOut"];
             /** Findings */
             findings: components["schemas"]["StageFinding"][];
             /** Joins */
@@ -1516,6 +1562,21 @@ export interface components {
              * @description A bust girth; the size nearest it is taken.
              */
             bust: string;
+        };
+        /**
+         * SmallDrawing
+         * @description The dress from in front, in the box it is drawn in (mm, y down; the floor is 0).
+         */
+        SmallDrawing: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Paths */
+            paths: components["schemas"]["InkOut"][];
         };
         /** StageFinding */
         StageFinding: {
@@ -1742,6 +1803,26 @@ export interface components {
             total: number;
             /** Versions */
             versions: components["schemas"]["VersionOut"][];
+        };
+        /**
+         * ViewOut
+         * @description The dress from one place, in the box it is drawn in (mm, y down; the floor is 0).
+         */
+        ViewOut: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Paths */
+            paths: components["schemas"]["InkOut"][];
+            /**
+             * Seen
+             * @enum {string}
+             */
+            seen: "front" | "side" | "back";
         };
         /**
          * WayOut

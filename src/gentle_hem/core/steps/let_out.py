@@ -11,8 +11,6 @@ from __future__ import annotations
 
 from typing import Annotated, ClassVar, Literal
 
-from scipy.interpolate import PchipInterpolator
-
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.redraw import neighbour, with_paths
 from gentle_hem.core.cutting.table import Table
@@ -93,6 +91,8 @@ class LetOut(PatternStep):
 
     def _moved(self, edge: Edge, before: Path, after: Path, from_top: bool) -> Path:
         """The seam line through its new ends, out by so much on the way. Out is to the right of an edge as it runs."""
+        from scipy.interpolate import PchipInterpolator  # here, to keep scipy out of the start
+
         level = min(max(self.share if from_top else 1 - self.share, 0.1), 0.9)
         ends = (self.top, self.foot) if from_top else (self.foot, self.top)
         out = PchipInterpolator((0.0, level, 1.0), (ends[0], self.middle, ends[1]))
