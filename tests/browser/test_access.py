@@ -5,6 +5,8 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import expect
 
+from workbench import shown
+
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
 
@@ -27,7 +29,7 @@ def a_view(page, studio, name):
         page.get_by_role("heading", name="Harbour dance dress").click()
         expect(page.get_by_test_id("ribbon")).to_be_visible()
     if name == "word":
-        page.locator('[data-word="lower.sweep"]').click()
+        shown(page, "lower.sweep").click()
         expect(page.get_by_role("dialog")).to_be_visible()
 
 
@@ -45,7 +47,7 @@ def test_works_at_200_per_cent(page, studio):
     a_view(page, studio, "commission")
     overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
     assert overflow <= 0
-    page.locator('[data-word="lower.length"]').scroll_into_view_if_needed()
+    shown(page, "lower.length").scroll_into_view_if_needed()
     expect(page.locator('[data-word="lower.length"]')).to_be_visible()
     page.locator('[data-remedy="new-radius"]').click()
     expect(page.get_by_test_id("join-sentence")).to_have_text("The waist meets.")

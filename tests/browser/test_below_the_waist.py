@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import expect
 
-from workbench import add_to, open_commission, type_word, word
+from workbench import add_to, open_commission, shown, type_word, word
 
 SIX = {
     "gores": "A skirt of 6 gores",
@@ -130,7 +130,7 @@ def test_the_whole_way_by_keyboard_only(page, studio):
     page.get_by_label("Lower part", exact=True).focus()
     page.keyboard.type("Gathered")
     expect(page.locator("#part-lower")).to_contain_text("A gathered skirt")
-    word(page, "lower.fullness").focus()
+    shown(page, "lower.fullness").focus()
     page.keyboard.press("Enter")
     page.keyboard.press("ArrowUp")
     page.keyboard.press("Enter")

@@ -6,18 +6,21 @@ import pdfplumber
 from playwright.sync_api import expect
 
 from server import get, wait_until
-from workbench import add_to, open_commission, type_word, word
+from workbench import add_to, open_commission, open_stage, shown, type_word, word
 
 
 def test_two_schools_one_figure(page, studio):
     open_commission(page, studio, "Midsummer dance dress")
     sentence = page.get_by_test_id("join-sentence")
+    open_stage(page, "bodice")
     expect(page.get_by_text("Drafted for the half body")).to_be_visible()
     expect(page.get_by_test_id("ribbon")).to_contain_text("68.0 cm")
+    open_stage(page, "bodice")
     page.get_by_label("Bodice by", exact=True).select_option("two_lengths")
     expect(page.locator('[data-edge="bodice front/side"]')).to_be_visible()
     expect(page.get_by_text("Drafted with", exact=False).first).to_be_visible()
     expect(sentence).to_have_text("The waist meets.")
+    open_stage(page, "bodice")
     page.get_by_label("Bodice by", exact=True).select_option("measured")
     expect(word(page, "bodice.front.dart_width")).to_have_text("2.6 cm")
     expect(sentence).to_have_text("The waist meets.")
@@ -30,6 +33,7 @@ def test_two_schools_one_figure(page, studio):
 
 def test_schools_are_laid_over_each_other(page, studio):
     open_commission(page, studio, "Midsummer dance dress")
+    open_stage(page, "bodice")
     page.get_by_role("button", name="Compare schools").click()
     rows = page.get_by_test_id("compared-rows")
     expect(rows.get_by_role("row", name="front waist")).to_contain_text("16.5 cm")
@@ -44,6 +48,7 @@ def test_schools_are_laid_over_each_other(page, studio):
 
 def test_a_draft_is_played_step_by_step(page, studio):
     open_commission(page, studio, "Sundress")
+    open_stage(page, "bodice")
     page.get_by_role("button", name="Play the draft").click()
     step = page.get_by_test_id("step")
     expect(step).to_contain_text("Step 1 of 18, front")
@@ -64,8 +69,9 @@ def test_a_draft_is_played_step_by_step(page, studio):
 
 def test_measures_are_typed_by_keyboard_and_estimates_give_way(page, studio):
     open_commission(page, studio, "Sundress")
+    open_stage(page, "figure")
     expect(page.get_by_text("The bust span was not measured: 20.8 cm is estimated")).to_be_visible()
-    word(page, "figure.measures.bust_span").focus()
+    shown(page, "figure.measures.bust_span").focus()
     page.keyboard.press("Enter")
     page.keyboard.type("21,5")
     page.keyboard.press("Enter")
@@ -84,6 +90,7 @@ def test_a_dart_is_moved_a_neck_is_faced_and_it_all_prints(page, studio):
     number = next(row["id"] for row in get(studio, "/api/desk")["rows"] if row["title"] == "Midsummer dance dress")
     wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["steps"][2:])
     with page.expect_download() as download:
+        open_stage(page, "pattern")
         page.get_by_role("link", name="Pattern for your printer").click()
     with pdfplumber.open(io.BytesIO(download.value.path().read_bytes())) as pdf:
         text = pdf.pages[0].extract_text()
@@ -94,6 +101,7 @@ def test_a_dart_is_moved_a_neck_is_faced_and_it_all_prints(page, studio):
 def test_a_set_of_allowances_changes_them_all_and_is_undone_in_one_step(page, studio):
     open_commission(page, studio, "Midsummer dance dress")
     word = page.locator('[data-word="allowances.neck"]')
+    open_stage(page, "pattern")
     before = word.inner_text()
     page.get_by_label("Set of allowances").select_option(label="Inch workshop's allowances")
     expect(word).to_have_text("1.3 cm")
@@ -111,4 +119,6 @@ def test_a_pointed_bodice_has_a_skirt_that_follows_it(page, studio):
     expect(page.get_by_text("in a point below the waist", exact=True)).to_be_visible()
     expect(page.locator('[data-finding="skirt-without-point"]')).to_have_count(0)
     expect(page.locator('[data-tie="front dart"]')).to_have_attribute("data-state", "meets")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Workings").click()
     expect(page.get_by_text("length at the centre front")).to_be_visible()

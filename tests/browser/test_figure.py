@@ -7,7 +7,7 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.paper import Paper
-from workbench import open_commission, word
+from workbench import open_commission, open_stage, word
 
 
 def field(page, key, which="measures"):
@@ -16,6 +16,7 @@ def field(page, key, which="measures"):
 
 def measure(page, studio, title="Sundress"):
     open_commission(page, studio, title)
+    open_stage(page, "figure")
     page.get_by_role("button", name="Measure", exact=True).focus()
     page.keyboard.press("Enter")
 
@@ -121,6 +122,7 @@ def test_a_block_of_ones_own_is_brought_in_and_its_edges_named(page, studio, tmp
     file = tmp_path / "my block.svg"
     file.write_bytes(FILE_WRITERS["pieces.svg"](Order(recipe, make_up(recipe), Paper.A4)))
     open_commission(page, studio, "Harbour dance dress")
+    open_stage(page, "bodice")
     page.get_by_role("button", name="Bring in a block").click()
     page.get_by_label("File", exact=True).set_input_files(file)
     edges = page.get_by_role("dialog").get_by_label("front, edge 1")
@@ -134,6 +136,7 @@ def test_nonsense_is_refused_in_a_sentence(page, studio, tmp_path):
     file = tmp_path / "photo.png"
     file.write_bytes(b"not a picture")
     open_commission(page, studio, "Harbour dance dress")
+    open_stage(page, "bodice")
     page.get_by_role("button", name="Bring in a block").click()
     page.get_by_label("File", exact=True).set_input_files(file)
     expect(page.get_by_role("alert")).to_have_text(

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import expect
 
 from server import get, wait_until
-from workbench import numbered, open_commission, type_word, word
+from workbench import numbered, open_commission, open_stage, shown, type_word, word
 
 DRESS = "Ball gown"
 
@@ -94,6 +94,7 @@ def test_one_unreadable_word_locks_nothing_and_is_led_to(page, studio):
 
 def test_an_unreadable_measure_is_led_to_on_its_table(page, studio):
     open_commission(page, studio, DRESS)
+    open_stage(page, "figure")
     page.get_by_role("button", name="Measure", exact=True).click()
     page.get_by_role("tab", name="Legs").click()
     page.locator('[data-measure="measures.thigh_girth"]').fill("narrow")
@@ -105,10 +106,12 @@ def test_an_unreadable_measure_is_led_to_on_its_table(page, studio):
 
 def test_no_file_of_an_older_state_without_saying_so(page, studio):
     open_commission(page, studio, DRESS)
+    open_stage(page, "pattern")
     link = page.get_by_role("link", name="Recipe, to bring back later")
     expect(link).to_be_visible()
     type_word(page, "lower.length", "sixty")
     page.keyboard.press("Enter")
+    open_stage(page, "pattern")
     expect(link).not_to_be_visible()
     expect(page.get_by_text("Not everything you typed is saved.")).to_be_visible()
     page.get_by_role("button", name="Files of version 1").click()
@@ -119,6 +122,7 @@ def test_no_file_of_an_older_state_without_saying_so(page, studio):
     type_word(page, "lower.length", "60")
     page.keyboard.press("Enter")
     saved(page)
+    open_stage(page, "pattern")
     with page.expect_download() as download:
         link.click()
     assert json.loads(download.value.path().read_text())["lower"]["length"] == 600
@@ -310,12 +314,12 @@ def test_opening_a_commission_saves_nothing(page, studio):
 
 def test_eight_quick_presses_are_eight_steps(page, studio):
     open_commission(page, studio, DRESS)
-    word(page, "lower.length").click()
+    shown(page, "lower.length").click()
     for _ in range(8):
         page.keyboard.press("ArrowUp", delay=0)
     page.keyboard.press("Enter")
     expect(word(page, "lower.length")).to_have_text("108.8 cm")
-    word(page, "lower.sweep").click()
+    shown(page, "lower.sweep").click()
     for _ in range(8):
         page.keyboard.press("ArrowDown", delay=0)
     wait_until(lambda: kept(studio)["recipe"]["lower"]["sweep"] == 352)
@@ -340,6 +344,7 @@ def test_a_new_dress_invents_nothing_and_says_what_is_missing(page, studio):
     page.get_by_role("button", name="Begin").click()
     expect(page.get_by_test_id("join-sentence")).to_contain_text("Nothing is drawn yet")
     expect(page.locator('[data-finding="no-bodice-yet"]')).to_be_visible()
+    open_stage(page, "bodice")
     page.get_by_label("Bodice by").select_option(label="Bodice by its measured edges")
     expect(word(page, "bodice.front_side")).to_have_text("not measured yet")
     for path, typed in (
@@ -427,6 +432,7 @@ def test_sums_keep_their_unit_when_another_is_chosen(page, studio):
 def test_the_simulated_tape_marks_its_readings(page, studio):
     """Only the demo has the tape; over the maker's own records there is none to press."""
     open_commission(page, studio, DRESS)
+    open_stage(page, "figure")
     page.get_by_role("button", name="Measure", exact=True).click()
     expect(page.get_by_role("button", name="Keep as a dated set")).to_be_visible()
     expect(page.get_by_role("button", name="Press the tape")).to_have_count(0)

@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from server import get
-from workbench import add_to, choose, numbered, open_commission, type_word, word
+from workbench import add_to, choose, numbered, open_commission, open_stage, shown, type_word, word
 
 TITLE = "Midsummer dance dress"
 
@@ -31,7 +31,8 @@ def test_steps_are_done_moved_left_off_broken_and_mended(page, studio):
     expect(broken).to_be_hidden()
     expect(page.locator('[data-piece="back yoke"]')).to_be_visible()
     # its edges light up with its sentence
-    lit = page.locator('[data-piece="back yoke"] path[stroke="var(--color-thread)"]')
+    lit = page.locator('[data-piece="back yoke"] [data-lit]')
+    page.locator('[id="part-steps.1"]').hover()
     page.mouse.move(5, 5)
     expect(lit).to_have_count(0)
     page.locator('[id="part-steps.1"]').hover()
@@ -54,6 +55,7 @@ def test_steps_are_done_moved_left_off_broken_and_mended(page, studio):
 
 def test_a_step_is_typed_by_keyboard_alone_and_undone(page, studio):
     open_commission(page, studio, TITLE)
+    open_stage(page, "bodice")
     form = page.get_by_role("form", name="Do to the pieces")
     form.locator("select").focus()
     page.keyboard.type("Lower or")
@@ -76,7 +78,7 @@ SUNDRESS = "Sundress"
 
 def by_keyboard(page, path, typed):
     """A word reached and typed over without the mouse."""
-    word(page, path).focus()
+    shown(page, path).focus()
     page.keyboard.press("Enter")
     page.get_by_role("dialog").get_by_role("textbox").fill(typed)
     page.keyboard.press("Enter")
@@ -94,6 +96,7 @@ def test_a_princess_bodice_laced_to_its_basque_is_built_by_steps(page, studio):
     choose(page, "steps.1.end", "armhole")
     expect(page.locator('[data-piece="back yoke"]')).to_be_visible()
     # the lacing by keyboard alone
+    open_stage(page, "bodice")
     form = page.get_by_role("form", name="Do to the pieces")
     form.locator("select").focus()
     page.keyboard.type("Laced")
@@ -130,6 +133,7 @@ def test_a_princess_bodice_laced_to_its_basque_is_built_by_steps(page, studio):
 
 def test_steps_are_kept_by_name_and_done_to_another_dress(page, studio):
     open_commission(page, studio, "Mermaid finale gown")
+    open_stage(page, "bodice")
     keep = page.get_by_role("form", name="Keep")
     keep.get_by_label("Keep these steps as…").fill("Finale lines")
     keep.get_by_role("button", name="Keep").click()

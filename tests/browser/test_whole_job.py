@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import expect
 
 from server import get, wait_until
-from workbench import numbered, open_commission, type_word, word
+from workbench import numbered, open_commission, open_stage, shown, type_word, word
 
 
 def tie(page, name):
@@ -26,11 +26,11 @@ def test_from_a_gap_to_files_and_back_after_a_restart(page, studio):
     expect(tie(page, "side seam")).to_have_attribute("data-state", "off")
 
     # change the sweep by mouse and the length by keyboard
-    word(page, "lower.sweep").click()
+    shown(page, "lower.sweep").click()
     page.get_by_role("radio", name="three-quarter circle").click()
     page.keyboard.press("Escape")
     expect(word(page, "lower.sweep")).to_have_text("three-quarter circle")
-    word(page, "lower.length").focus()
+    shown(page, "lower.length").focus()
     page.keyboard.press("Enter")
     page.keyboard.type("71,5")
     page.keyboard.press("Shift+ArrowUp")
@@ -62,6 +62,7 @@ def test_from_a_gap_to_files_and_back_after_a_restart(page, studio):
     saved(page)
     wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["lower"]["length"] == 725)
     with page.expect_download() as download:
+        open_stage(page, "pattern")
         page.get_by_role("link", name="Pieces as DXF").click()
     drawing = ezdxf.read(io.StringIO(download.value.path().read_text()))
     assert "skirt front" in drawing.blocks
@@ -139,7 +140,7 @@ def test_touching_an_edge_lights_it_with_its_mate(page, studio):
     open_commission(page, studio, "Ball gown")
     page.locator('[data-edge="skirt front/side"]').focus()
     expect(page.get_by_test_id("edge-words")).to_contain_text("sewn to skirt back side: meets, 0.0 cm")
-    lit = page.get_by_test_id("sheet").locator('path[stroke="var(--color-thread)"]')
+    lit = page.get_by_test_id("sheet").locator("[data-lit]")
     assert lit.count() == 2
 
 

@@ -47,7 +47,7 @@ class CommissionOut(BaseModel):
 class SmallDrawing(BaseModel):
     """The dress from in front, in the box it is drawn in (mm, y down; the floor is 0)."""
 
-    box: tuple[float, float, float, float]
+    box: list[float]
     paths: list[InkOut]
 
 

@@ -61,6 +61,7 @@ from gentle_hem.core.steps.base import acted_on
 from gentle_hem.core.units import Said, Tape, format_length, tape
 from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, Walked, sentence
 from gentle_hem.core.what import What
+from gentle_hem.formats.broken import Shown, shown_pieces
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
 from gentle_hem.formats.dress import dress_paths, reach
 from gentle_hem.formats.garment_document import (
@@ -70,7 +71,7 @@ from gentle_hem.formats.garment_document import (
 )
 
 DRAFT_GAP = 60.0
-SHEET_SHAPE = 1.3
+SHEET_SHAPE = 0.9
 """Width to height of the sheet on screen, which the pieces are laid out to fill."""
 
 
@@ -84,7 +85,9 @@ def signed(value: float, unit: Said) -> str:
 def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
     """A recipe and what it makes, for the screen."""
     unit = tape(said)
-    laid, width, height = lay_to_fill(garment.pieces, SHEET_SHAPE)
+    shown = shown_pieces(garment.pieces)
+    laid, width, height = lay_to_fill([one.piece for one in shown], SHEET_SHAPE)
+    drawn = list(zip(laid, garment.pieces, shown, strict=True))
     mates = _mates(garment.seams, unit)
     dress, faults = _dress(recipe, garment, unit)
     places = {f"steps.{k}": acted_on(step, garment.pieces) for k, step in enumerate(recipe.steps)}
@@ -95,7 +98,7 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
             _sentences(part, unit, _refused(garment), places.get(part.where, ())) for part in spoken_parts(recipe, unit)
         ],
         dress=dress,
-        sheet=SheetOut(width=width, height=height, pieces=[_piece(item, mates, height, unit) for item in laid]),
+        sheet=SheetOut(width=width, height=height, pieces=[_piece(*one, mates, unit) for one in drawn]),
         joins=_joins(garment, unit),
         seams=[_seam(walked, unit) for walked in garment.seams],
         findings=[
@@ -241,7 +244,7 @@ def _sentences(part: SpokenPart, unit: Tape, refused: set[str], places: Sequence
             )
         lines.append(out)
     acts_on = [(place.piece, place.edge) for place in places]
-    return SentencePartOut(where=part.where, title=part.title, lines=lines, acts_on=acts_on)
+    return SentencePartOut(where=part.where, title=part.title, lines=lines, waits=list(part.waits), acts_on=acts_on)
 
 
 def _as_typed(token: LiveWord, unit: Tape) -> str:
@@ -272,20 +275,24 @@ def _mates(seams: tuple[Walked, ...], unit: Tape) -> dict[tuple[What, str], list
     return found
 
 
-def _piece(item: Laid, mates: dict[tuple[What, str], list[MateOut]], height: float, unit: Tape) -> PieceOut:
+def _piece(
+    item: Laid, whole: Piece, shown: Shown, mates: dict[tuple[What, str], list[MateOut]], unit: Tape
+) -> PieceOut:
+    """A piece as it is drawn, which may be with a break, and its lengths, which are those of the whole of it."""
     piece = item.piece
     drawn: dict[Ink, list[str]] = {ink: [] for ink in Ink}
     for stroke in strokes(piece):
         drawn[stroke.ink].append(path_data(stroke.path.placed(item.placement), stroke.closed))
     left, bottom, right, top = piece.cut_line.placed(item.placement).box
+    low, foot, high, head = whole.cut_line.box
     return PieceOut(
         name=piece.name,
         material=piece.cloth.value,
         cut=piece.cut,
         on_fold=piece.on_fold,
         remark=piece.remark,
-        width=format_length(right - left, unit),
-        height=format_length(top - bottom, unit),
+        width=format_length(high - low, unit),
+        height=format_length(head - foot, unit),
         box=(left, -top, right - left, top - bottom),
         cut_line=path_data(piece.cut_line.placed(item.placement), True),
         cut_strokes=" ".join(drawn[Ink.CUT]),
@@ -294,23 +301,24 @@ def _piece(item: Laid, mates: dict[tuple[What, str], list[MateOut]], height: flo
         fold=drawn[Ink.FOLD],
         notches=drawn[Ink.NOTCH],
         internal=[*drawn[Ink.INTERNAL], *drawn[Ink.DRILL]],
-        edges=[_edge(piece, edge, item, mates, unit) for edge in piece.edges],
+        breaks=[path_data(wave.placed(item.placement)) for wave in shown.waves],
+        edges=[_edge(whole, edge, item, mates, unit) for edge in piece.edges],
     )
 
 
-def _edge(piece: Piece, edge: Edge, item: Laid, mates: dict[tuple[What, str], list[MateOut]], unit: Tape) -> EdgeOut:
+def _edge(whole: Piece, edge: Edge, item: Laid, mates: dict[tuple[What, str], list[MateOut]], unit: Tape) -> EdgeOut:
     path = edge.path.placed(item.placement)
     middle, along = path.point_at(path.length / 2), path.tangent_at(path.length / 2)
     return EdgeOut(
         name=edge.name,
         role=edge.role.value,
         d=path_data(path),
-        length=format_length(piece.stitched_length(edge.name), unit),
-        drawn_length=format_length(edge.drawn_length, unit),
+        length=format_length(whole.stitched_length(edge.name), unit),
+        drawn_length=format_length(whole.edge(edge.name).drawn_length, unit),
         allowance=format_length(edge.allowance, unit),
         middle=(middle.x, -middle.y),
         outward=(along.y, along.x),
-        mates=mates.get((piece.what, edge.name), []),
+        mates=mates.get((whole.what, edge.name), []),
     )
 
 

@@ -37,6 +37,8 @@ class SentencePartOut(BaseModel):
     where: str
     title: str
     lines: list[list[str | WordOut]]
+    waits: list[bool]
+    """Of each line, whether it says only what is usual, and may wait until it is asked for."""
     acts_on: list[tuple[str, str]]
     """The edges it is about, as piece and edge: they light up with it on the sheet."""
 
@@ -83,6 +85,8 @@ class PieceOut(BaseModel):
     fold: list[str]
     notches: list[str]
     internal: list[str]
+    breaks: list[str]
+    """The two waves between which a long strip is left out of the drawing; none where it is drawn whole."""
     edges: list[EdgeOut]
 
 

@@ -104,6 +104,8 @@ class RecipePart(BaseModel):
     title: ClassVar[str] = ""
     sentences: ClassVar[tuple[str, ...]] = ()
     words: ClassVar[dict[str, Word]] = {}
+    all_said: ClassVar[bool] = False
+    """Whether all its sentences are said at once; of any other part, those that say only what is usual may wait."""
 
 
 class OpeningPlace(StrEnum):

@@ -14,6 +14,7 @@ import re
 import string
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import cache
 from typing import Any, ClassVar, Protocol
 
 from gentle_hem.core.units import Said, format_length, plain, tape
@@ -151,12 +152,32 @@ class SpokenPart:
     where: str
     title: str
     lines: tuple[tuple[Token, ...], ...]
+    waits: tuple[bool, ...] = ()
+    """Of each sentence, whether it says only what is usual, and may wait until it is asked for."""
 
 
 def say_part(part: Spoken, where: str, unit: Said) -> SpokenPart:
     """A part's title and sentences."""
-    lines = (tuple(tokens(part, template, where, unit)) for template in part.sentences)
-    return SpokenPart(where, part.title, tuple(line for line in lines if line))
+    lines = tuple(line for template in part.sentences if (line := tuple(tokens(part, template, where, unit))))
+    usual = None if getattr(part, "all_said", True) else _usual(type(part))
+    waits = tuple(k > 0 and usual is not None and _says_the_usual(usual, line, where) for k, line in enumerate(lines))
+    return SpokenPart(where, part.title, lines, waits)
+
+
+@cache
+def _usual(kind: type) -> Any:
+    """A part of a kind as it is when nothing is said; None where something must be."""
+    try:
+        return kind()
+    except ValueError:
+        return None
+
+
+def _says_the_usual(usual: Any, line: tuple[Token, ...], where: str) -> bool:
+    """Whether every word of a sentence is what it is when nothing is said."""
+    words = [token for token in line if not isinstance(token, str)]
+    inner = len(where) + 1 if where else 0
+    return all(_value(usual, word.path[inner:]) == word.value for word in words)
 
 
 def spoken(part: Spoken, unit: Said) -> str:

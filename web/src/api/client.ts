@@ -5,6 +5,7 @@ type Schemas = components["schemas"];
 export type Difference = Schemas["DifferenceOut"];
 export type Version = Schemas["VersionOut"];
 export type Screen = Schemas["ScreenOut"];
+export type DressView = Schemas["ViewOut"];
 export type Piece = Schemas["PieceOut"];
 export type Edge = Schemas["EdgeOut"];
 export type Join = Schemas["JoinOut"];

@@ -1324,6 +1324,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Breaks */
+            breaks: string[];
             /** Cut */
             cut: number;
             /** Cut Line */
@@ -1536,6 +1538,8 @@ export interface components {
             lines: (string | components["schemas"]["WordOut"])[][];
             /** Title */
             title: string;
+            /** Waits */
+            waits: boolean[];
             /** Where */
             where: string;
         };
@@ -1569,12 +1573,7 @@ export interface components {
          */
         SmallDrawing: {
             /** Box */
-            box: [
-                number,
-                number,
-                number,
-                number
-            ];
+            box: number[];
             /** Paths */
             paths: components["schemas"]["InkOut"][];
         };

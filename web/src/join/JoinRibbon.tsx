@@ -3,10 +3,10 @@ import type { Join, Remedy } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 
-const WIDTH = 660;
+const WIDTH = 820;
 const PAD = 34;
-const UPPER = 50;
-const LOWER = 104;
+const UPPER = 42;
+const LOWER = 88;
 /** Marks closer than this many units would write over each other; the later one keeps its tick and its thread. */
 const CROWDED = 62;
 
@@ -52,6 +52,8 @@ function SeamChoice({
 export function JoinRibbon({
   joins,
   drawn,
+  chosen,
+  onChoose: setChosen,
   onTake,
   onPreview,
   onWhy,
@@ -59,11 +61,13 @@ export function JoinRibbon({
   joins: Join[];
   /** Whether there is anything on the sheet at all. */
   drawn: boolean;
+  /** The seam that was asked for by name, if any. */
+  chosen: string;
+  onChoose: (name: string) => void;
   onTake: (remedy: Remedy) => void;
   onPreview: (remedy: Remedy) => Promise<Join[]>;
   onWhy: (working: number) => void;
 }) {
-  const [chosen, setChosen] = useState("");
   const [preview, setPreview] = useState<Join | null>(null);
   const asked = useRef(0);
   const away = useCallback(() => {
@@ -91,6 +95,22 @@ export function JoinRibbon({
     );
   }
   const shown = preview ?? now;
+  if (now.meets && !preview) {
+    return (
+      <section
+        aria-label={text.ribbon}
+        data-testid="ribbon"
+        className="flex min-h-14 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-chalk bg-paper px-5 py-1.5"
+      >
+        <div className="w-56">{joins.length > 1 ? choice : now.name}</div>
+        <p role="status" className="text-lg" data-testid="join-sentence">
+          {now.sentence}
+        </p>
+        <Tape join={now} />
+        <Lengths join={now} onWhy={onWhy} />
+      </section>
+    );
+  }
   const look = async (remedy: Remedy) => {
     asked.current += 1;
     const mine = asked.current;
@@ -101,40 +121,30 @@ export function JoinRibbon({
     <section
       aria-label={text.ribbon}
       data-testid="ribbon"
-      className="flex h-52 shrink-0 gap-4 border-t border-chalk bg-linen px-5 py-2"
+      className="max-h-[25rem] shrink-0 overflow-auto border-t border-chalk bg-paper px-5 pt-2 pb-3 max-[820px]:max-h-none"
     >
-      <div className="w-60 shrink-0 overflow-auto">
-        {joins.length > 1 ? choice : <h2 className="font-title text-xl">{text.stages.join}</h2>}
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        {joins.length > 1 && <div className="w-48">{choice}</div>}
         <p
           role="status"
-          className={shown.meets ? "" : "font-semibold text-thread"}
+          className={`text-lg ${shown.meets ? "" : "font-semibold text-thread"}`}
           data-testid="join-sentence"
         >
           {preview && <span className="text-pencil">{text.ifTaken} </span>}
           {shown.sentence}
         </p>
-        <dl className="mt-1 grid grid-cols-[auto_auto_auto] justify-start gap-x-3 text-lg">
-          <dt className="text-base text-pencil">{shown.upper_name}</dt>
-          <dd>{shown.upper.whole}</dd>
-          <dd>
-            <WhyButton working={shown.upper_why} onWhy={onWhy} />
-          </dd>
-          <dt className="text-base text-pencil">{shown.lower_name}</dt>
-          <dd>{shown.fullness > 1.001 ? shown.cut : shown.lower.whole}</dd>
-          <dd>
-            <WhyButton working={shown.lower_why} onWhy={onWhy} />
-          </dd>
-        </dl>
+        <Lengths join={shown} onWhy={onWhy} />
       </div>
       <Ribbon join={shown} />
       {!now.meets && (
-        <div className="no-print w-[21rem] shrink-0 overflow-auto pr-1">
-          <h3 className="text-pencil">{text.waysOut}</h3>
-          <ul className="flex flex-col gap-1.5">
-            {now.remedies.map((remedy) => (
+        <div className="no-print">
+          <h3 className="sr-only">{text.waysOut}</h3>
+          <ol className="grid grid-cols-[repeat(auto-fill,minmax(16rem,1fr))] gap-x-1.5">
+            {now.remedies.map((remedy, index) => (
               <li key={remedy.code}>
                 <Button
-                  className="w-full"
+                  look="quiet"
+                  className="grid h-full w-full grid-cols-[1.4rem_1fr] border-l-[3px] border-transparent hover:border-ink hover:bg-linen focus-visible:border-ink focus-visible:bg-linen"
                   data-remedy={remedy.code}
                   onClick={() => {
                     away();
@@ -145,16 +155,72 @@ export function JoinRibbon({
                   onMouseEnter={() => look(remedy)}
                   onMouseLeave={away}
                 >
-                  <span className="font-semibold">{remedy.text}</span>
-                  {remedy.cost && <span className="block text-sm text-pencil">{remedy.cost}</span>}
+                  <span aria-hidden className="font-title text-xl leading-none text-pencil">
+                    {index + 1}
+                  </span>
+                  <span>
+                    <span className="block text-[15.5px] leading-tight font-semibold">{remedy.text}</span>
+                    {remedy.cost && (
+                      <span className="block text-sm leading-tight text-pencil">{remedy.cost}</span>
+                    )}
+                  </span>
                 </Button>
               </li>
             ))}
-          </ul>
+          </ol>
           {now.remedies.length === 0 && <p>{text.noWay}</p>}
         </div>
       )}
     </section>
+  );
+}
+
+/** Both sides of a seam with their lengths, each asked why. */
+function Lengths({ join, onWhy }: { join: Join; onWhy: (working: number) => void }) {
+  const sides = [
+    { name: join.upper_name, length: join.upper.whole, why: join.upper_why },
+    {
+      name: join.lower_name,
+      length: join.fullness > 1.001 ? join.cut : join.lower.whole,
+      why: join.lower_why,
+    },
+  ];
+  return (
+    <dl className="ml-auto flex items-baseline gap-x-4 text-lg">
+      {sides.map((side, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: both sides of a seam may be called alike
+        <div key={index} className="flex items-baseline gap-1.5">
+          <dt className="text-base text-pencil">{side.name}</dt>
+          <dd className="font-semibold">{side.length}</dd>
+          <dd>
+            <WhyButton working={side.why} onWhy={onWhy} />
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** A seam that meets, in little: both edges and the places where they are tied. */
+function Tape({ join }: { join: Join }) {
+  const x = (at: number) => 2 + (at / join.upper.length) * 216;
+  return (
+    <svg
+      viewBox="0 0 220 24"
+      className="h-6 w-56 max-[1180px]:hidden"
+      role="img"
+      aria-label={described(join)}
+    >
+      <g stroke="var(--color-ink)">
+        <line x1={2} x2={218} y1={5} y2={5} strokeWidth={2} />
+        <line x1={2} x2={218} y1={19} y2={19} strokeWidth={2} />
+        {join.ties.map((tie) => (
+          <g key={tie.name} data-tie={tie.name} data-state={tie.state} strokeWidth={1.4}>
+            <line x1={x(tie.upper)} x2={x(tie.lower)} y1={1} y2={23} />
+          </g>
+        ))}
+      </g>
+    </svg>
   );
 }
 
@@ -169,17 +235,12 @@ function Ribbon({ join }: { join: Join }) {
     return free;
   });
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} 158`}
-      className="max-h-48 min-w-0 flex-1"
-      role="img"
-      aria-label={described(join)}
-    >
+    <svg viewBox={`0 0 ${WIDTH} 128`} className="w-full min-w-0" role="img" aria-label={described(join)}>
       <g fontSize={14} fill="var(--color-ink)">
-        <text x={2} y={UPPER - 30} fontSize={13} fill="var(--color-pencil)">
+        <text x={2} y={UPPER - 28} fontSize={13} fill="var(--color-pencil)">
           {join.upper_name}, {join.halved && text.half} {join.upper.text}
         </text>
-        <text x={2} y={LOWER + 42} fontSize={13} fill="var(--color-pencil)">
+        <text x={2} y={LOWER + 37} fontSize={13} fill="var(--color-pencil)">
           {join.lower_name}, {join.halved && text.half} {join.lower.text}
           {join.fullness > 1.001 && `, ${text.drawnUp}`}
         </text>
@@ -215,14 +276,14 @@ function Ribbon({ join }: { join: Join }) {
                 strokeDasharray={off ? "6 3" : undefined}
               />
               {named[index] && (
-                <text x={x(tie.upper)} y={UPPER - 11} textAnchor={anchor} fontSize={13}>
+                <text x={x(tie.upper)} y={UPPER - 10} textAnchor={anchor} fontSize={13}>
                   {tie.name}
                 </text>
               )}
               {tie.state !== "meets" && (
                 <text
                   x={Math.min(x(tie.lower), WIDTH - 4)}
-                  y={LOWER + 24}
+                  y={LOWER + 21}
                   textAnchor={anchor}
                   fontWeight={700}
                   fill={off ? "var(--color-thread)" : "var(--color-ink)"}
@@ -238,7 +299,7 @@ function Ribbon({ join }: { join: Join }) {
           if (!from || !to || x(to.upper) - x(from.upper) < 46) return null;
           return (
             <g key={section.start} textAnchor="middle">
-              <text x={x((from.upper + to.upper) / 2)} y={UPPER + 20}>
+              <text x={x((from.upper + to.upper) / 2)} y={UPPER + 18}>
                 {section.upper}
               </text>
               <text x={x((from.lower + to.lower) / 2)} y={LOWER - 9}>

@@ -3,6 +3,7 @@ import { TriangleAlert } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { answer, api, type DeskRow, Refused } from "../api/client";
+import { Drawing } from "../dress/Dress";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { preferredUnit, useKeys } from "../ui/preferences";
@@ -20,10 +21,17 @@ export function Desk() {
       query.state.data?.rows.some((row) => !row.looked_at) || query.state.status === "error" ? 1500 : false,
   });
   const studio = useStudio();
+  const [wanted, setWanted] = useState("");
+  const rows = desk.data?.rows ?? [];
+  const found = rows.filter((row) => isFound(row, wanted));
+  const open = rows.filter((row) => row.stops + row.warnings > 0).length;
+  useEffect(() => {
+    document.title = text.title;
+  }, []);
   const [beginning, setBeginning] = useState(false);
   useKeys({ n: () => setBeginning(true) });
   return (
-    <main className="mx-auto w-full max-w-5xl overflow-auto px-8 py-6">
+    <main className="mx-auto w-full max-w-6xl overflow-auto px-8 py-5">
       <div className="mb-4 flex items-end justify-between">
         <div>
           <h1 className="font-title text-4xl">{text.desk}</h1>
@@ -49,9 +57,38 @@ export function Desk() {
         </p>
       )}
       {desk.data?.total === 0 && <p className="py-10 text-xl">{text.deskEmpty}</p>}
-      <ul>
-        {desk.data?.rows.map((row) => (
-          <li key={row.id} className="border-t border-chalk">
+      {rows.length > 0 && (
+        <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-chalk pb-3">
+          <label className="flex items-baseline gap-3">
+            <span className="text-lg">{text.find}</span>
+            <input
+              type="search"
+              value={wanted}
+              placeholder={text.findHint}
+              onChange={(event) => setWanted(event.target.value)}
+              className="w-80 max-w-full border-b border-basting bg-paper px-1 py-1"
+            />
+          </label>
+          <p className="text-lg text-pencil">
+            {text.dresses(desk.data?.total ?? 0)}
+            {open > 0 && ", "}
+            {open > 0 && (
+              <button
+                type="button"
+                onClick={() => setWanted(wanted === OPEN ? "" : OPEN)}
+                aria-pressed={wanted === OPEN}
+                className="min-h-7 border-b border-basting font-semibold text-ink"
+              >
+                {text.withOpen(open)}
+              </button>
+            )}
+          </p>
+        </div>
+      )}
+      {rows.length > 0 && found.length === 0 && <p className="py-6 text-xl">{text.noneFound}</p>}
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(10.5rem,1fr))] gap-x-2 gap-y-4">
+        {found.map((row) => (
+          <li key={row.id}>
             <Slip row={row} />
           </li>
         ))}
@@ -74,40 +111,44 @@ const MOST = 200;
 const day = (iso: string) =>
   new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeZone: "UTC" }).format(new Date(iso));
 
+/** What is looked for to see the dresses with something open. */
+const OPEN = "open";
+
+/** Whether a dress is one of those looked for: by its name, its person, its occasion, or as one with something open. */
+function isFound(row: DeskRow, wanted: string): boolean {
+  const words = wanted.toLowerCase().trim().split(/\s+/).filter(Boolean);
+  const said = `${row.title} ${row.person.name} ${row.occasion} ${row.summary}`.toLowerCase();
+  return words.every((word) => (word === OPEN ? row.stops + row.warnings > 0 : said.includes(word)));
+}
+
 function Slip({ row }: { row: DeskRow }) {
   const open = row.stops + row.warnings;
   const due = row.due_on && day(row.due_on);
   return (
-    <Link
-      to={`/commission/${row.id}`}
-      className="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-8 px-3 py-4 hover:bg-linen"
-    >
-      <div>
-        <h2 className="font-title text-2xl leading-tight">{row.title}</h2>
-        <p>{row.person.name}</p>
-        <p className="text-pencil">
-          {row.occasion}
-          {due && `, ${text.due} ${due}`}
+    <Link to={`/commission/${row.id}`} className="flex h-full flex-col rounded-sm p-2 hover:bg-linen">
+      <div className="h-40">{row.drawing && <Drawing view={row.drawing} />}</div>
+      <h2 className="mt-1 font-title text-xl leading-tight">{row.title}</h2>
+      <p className="leading-snug">{row.person.name}</p>
+      <p className="text-[15.5px] leading-snug text-pencil">
+        {row.occasion}
+        {due && `, ${text.due} ${due}`}
+      </p>
+      {row.unreadable ? (
+        <p className="text-[15.5px] leading-snug text-thread">
+          <TriangleAlert aria-hidden size={15} className="mr-1 inline" />
+          <span className="font-semibold">{text.unreadable}</span> {row.unreadable}
         </p>
-      </div>
-      <div>
-        <p className="text-pencil">{row.summary}</p>
-        {row.unreadable ? (
-          <p className="text-thread">
-            <TriangleAlert aria-hidden size={17} className="mr-1.5 inline" />
-            <span className="font-semibold">{text.unreadable}</span> {row.unreadable}
-          </p>
-        ) : !row.looked_at ? (
-          <p className="text-pencil">{text.lookingAgain}</p>
-        ) : open ? (
-          <p>
-            <TriangleAlert aria-hidden size={17} className="mr-1.5 inline text-thread" />
-            <span className="font-semibold text-thread">{text.open(open)}.</span> {row.first_trouble}
-          </p>
-        ) : (
-          <p>{text.nothingOpen}</p>
-        )}
-      </div>
+      ) : !row.looked_at ? (
+        <p className="text-[15.5px] text-pencil">{text.lookingAgain}</p>
+      ) : open ? (
+        <p className="text-[15.5px] leading-snug text-thread">
+          <TriangleAlert aria-hidden size={15} className="mr-1 inline" />
+          <span className="font-semibold">{text.open(open)}.</span>{" "}
+          <span className="line-clamp-3">{row.first_trouble}</span>
+        </p>
+      ) : (
+        <p className="text-[15.5px] text-pencil">{text.nothingOpen}</p>
+      )}
     </Link>
   );
 }

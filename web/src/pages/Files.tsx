@@ -28,8 +28,8 @@ export function Files({
     staleTime: Infinity,
   });
   return (
-    <section id="part-pattern" aria-label={text.stages.pattern} className="px-5 py-3">
-      <h2 className="mb-1 font-title text-xl">{text.stages.pattern}</h2>
+    <section id="part-pattern" aria-label={text.files} className="px-6 py-2">
+      <h3 className="mb-1 font-title text-lg">{text.files}</h3>
       {!screen.ready && <p className="mb-2 text-thread">{text.notReady}</p>}
       <div className="no-print mb-2 flex items-center gap-3">
         <span>{text.paper}</span>

@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { History, Redo2, Undo2 } from "lucide-react";
-import { Fragment, useEffect, useState } from "react";
+import { Fragment, type ReactNode, useEffect, useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answer, api, type Commission, type Screen, type SentencePart, type Stage } from "../api/client";
 import { OwnBlock } from "../block/OwnBlock";
+import { Dress, type Touched } from "../dress/Dress";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
 import { KeptSteps } from "../recipe/KeptSteps";
@@ -12,9 +13,10 @@ import { Notices, SavedMark } from "../recipe/Notices";
 import { LooseProblems, Sentences } from "../recipe/Sentences";
 import { type Bench, useRecipe } from "../recipe/useRecipe";
 import { type Looked, Versions } from "../recipe/Versions";
+import { STAGES, stageOf, Way } from "../recipe/Way";
 import { DraftPlayer } from "../sheet/DraftPlayer";
 import { SchoolsCompared } from "../sheet/SchoolsCompared";
-import { Sheet } from "../sheet/Sheet";
+import { litEdges, Sheet } from "../sheet/Sheet";
 import { text } from "../text";
 import { Boundary } from "../ui/Boundary";
 import { Button } from "../ui/Button";
@@ -23,9 +25,10 @@ import { preferredUnit, useKeys } from "../ui/preferences";
 import { Margin } from "../workings/Margin";
 import { Files } from "./Files";
 
-type Table = "sheet" | "draft" | "schools" | "figure";
+type Table = "sheet" | "draft" | "schools" | "figure" | "workings";
 
-const STAGES = Object.keys(text.stages) as Stage[];
+/** What takes the whole wall. */
+const WIDE: Table[] = ["draft", "schools", "figure"];
 
 /** A commission opened: fetched once, then worked on. */
 export function CommissionPage() {
@@ -59,33 +62,49 @@ function Workbench({ commission }: { commission: Commission }) {
   const [looked, setLooked] = useState<Looked | null>(null);
   const [versions, setVersions] = useState(false);
   const screen = looked?.screen ?? bench.screen;
-  const [stage, setStage] = useState<Stage>("figure");
+  const [visited, setStage] = useState<Stage | null>(null);
+  /** Where nothing is drawn yet the bodice comes first. */
+  const stage = visited ?? (screen && screen.sheet.pieces.length === 0 ? "bodice" : "lower");
   const [asked, setAsked] = useState<number | null>(null);
   const [fitKey, setFitKey] = useState(0);
   const [table, setTable] = useState<Table>("sheet");
   const [lit, setLit] = useState<SentencePart["acts_on"]>([]);
+  const [touched, setTouched] = useState<Touched | null>(null);
+  const [seam, setSeam] = useState("");
   const go = useNavigate();
 
   const visit = (next: Stage) => {
     setStage(next);
-    const part = document.getElementById(`part-${next}`);
-    part?.scrollIntoView({ block: "start" });
-    const first = part?.querySelector("[data-word]") ?? part?.querySelector("a");
-    if (first instanceof HTMLElement) first.focus({ preventScroll: true });
+    requestAnimationFrame(() => {
+      const body = document.getElementById(`stage-${next}`);
+      body?.scrollIntoView({ block: "start" });
+      const words = [...(body?.querySelectorAll<HTMLElement>("[data-word], a") ?? [])];
+      words.find((word) => word.offsetParent !== null)?.focus({ preventScroll: true });
+    });
   };
   /** Go to a word by its place in the recipe: a measure on its table, any other where it stands in its sentence. */
   const find = (path: string) => {
     const spoken = document.querySelector(`[data-word="${CSS.escape(path)}"]`) !== null;
     if (!spoken && /^figure\.(measures|second)\./.test(path)) setTable("figure");
+    setStage(stageOf(path));
     const look = (frames: number) => {
-      const word = document.querySelector(
+      const word = document.querySelector<HTMLElement>(
         `[data-word="${CSS.escape(path)}"], [data-measure="${CSS.escape(path.replace("figure.", ""))}"]`,
       );
-      word?.scrollIntoView({ block: "center" });
-      if (word instanceof HTMLElement) word.focus({ preventScroll: true });
-      else if (frames > 0) requestAnimationFrame(() => look(frames - 1)); // its table is only being laid out
+      const waiting = word
+        ?.closest("section")
+        ?.querySelector<HTMLElement>('[data-more][aria-expanded="false"]');
+      if (word && word.offsetParent === null) waiting?.click();
+      if (word && word.offsetParent !== null) {
+        word.scrollIntoView({ block: "center" });
+        word.focus({ preventScroll: true });
+      } else if (frames > 0) requestAnimationFrame(() => look(frames - 1)); // its table is only being laid out
     };
     look(120);
+  };
+  const ask = (working: number | null) => {
+    setAsked(working);
+    if (working !== null) setTable("workings");
   };
   const otherUnit = () => bench.change({ unit: bench.draft.unit === "cm" ? "in" : "cm" });
   useKeys({
@@ -94,8 +113,17 @@ function Workbench({ commission }: { commission: Commission }) {
     d: () => go("/"),
     v: () => setVersions(true),
     f: () => setFitKey((key) => key + 1),
+    w: () => setTable((now) => (now === "workings" ? "sheet" : "workings")),
     ...Object.fromEntries(STAGES.map((name, index) => [String(index + 1), () => visit(name)])),
   });
+  const about = useMemo(() => {
+    const edges = screen ? litEdges(screen.sheet.pieces, touched) : new Set<string>();
+    for (const [piece, edge] of lit) edges.add(`${piece}/${edge}`);
+    return edges;
+  }, [screen, touched, lit]);
+  useEffect(() => {
+    document.title = `${commission.title} · ${text.title}`;
+  }, [commission.title]);
   useEffect(() => preferredUnit.write(bench.draft.unit === "in" ? "in" : "cm"), [bench.draft.unit]);
 
   if (!screen) {
@@ -126,7 +154,7 @@ function Workbench({ commission }: { commission: Commission }) {
       <div className="flex flex-wrap items-center gap-x-5 border-b border-chalk px-5 py-1.5">
         <h1 className="font-title text-2xl leading-none">{commission.title}</h1>
         <p className="text-pencil">{commission.person.name}</p>
-        <WayThrough screen={screen} stage={stage} onVisit={visit} />
+        {commission.occasion && <p className="text-pencil">{commission.occasion}</p>}
         <div className="no-print ml-auto flex items-center gap-2">
           <SavedMark bench={bench} onFind={find} />
           <Button look="quiet" aria-label={text.versions.title} onClick={() => setVersions(true)}>
@@ -137,6 +165,13 @@ function Workbench({ commission }: { commission: Commission }) {
           </Button>
           <Button look="quiet" aria-label={text.redo} disabled={!bench.canRedo} onClick={bench.redo}>
             <Redo2 size={17} />
+          </Button>
+          <Button
+            look="quiet"
+            aria-pressed={table === "workings"}
+            onClick={() => setTable(table === "workings" ? "sheet" : "workings")}
+          >
+            {text.workingsPage}
           </Button>
           <UnitSwitch
             value={bench.draft.unit === "in" ? "in" : "cm"}
@@ -166,47 +201,83 @@ function Workbench({ commission }: { commission: Commission }) {
       )}
       <div
         inert={looked !== null}
-        className="print-flow grid min-h-0 flex-1 grid-cols-[minmax(17rem,22rem)_minmax(0,1fr)_minmax(15rem,19rem)]"
+        className="print-flow grid min-h-0 flex-1 grid-cols-[25.5rem_minmax(0,1fr)] max-[1100px]:grid-cols-[22rem_minmax(0,1fr)] max-[820px]:block max-[820px]:overflow-auto"
       >
         <Boundary>
-          <Parts screen={screen} bench={bench} commission={commission} onTable={setTable} onLight={setLit} />
-        </Boundary>
-        <Boundary>
-          {table === "figure" ? (
-            <FigureTable
-              screen={screen}
-              bench={bench}
-              commission={commission}
-              onClose={() => setTable("sheet")}
-            />
-          ) : screen.draft && table === "draft" ? (
-            <DraftPlayer draft={screen.draft} onClose={() => setTable("sheet")} />
-          ) : screen.draft && table === "schools" ? (
-            <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
-          ) : screen.sheet.pieces.length === 0 ? (
-            <Beginning onMeasure={() => setTable("figure")} />
-          ) : (
-            <Sheet sheet={screen.sheet} unit={screen.unit} fitKey={fitKey} about={lit} />
-          )}
-        </Boundary>
-        <Boundary>
-          <Margin
+          <Way
             screen={screen}
-            asked={asked}
-            onAsk={setAsked}
+            stage={stage}
+            onVisit={visit}
             onTake={(remedy) => bench.change(remedy.changes)}
-          />
+          >
+            {(name) => (
+              <StageParts
+                stage={name}
+                screen={screen}
+                bench={bench}
+                commission={commission}
+                onTable={setTable}
+                onLight={setLit}
+                onSeam={setSeam}
+              />
+            )}
+          </Way>
         </Boundary>
+        <div className="print-flow flex min-h-0 min-w-0 flex-col max-[820px]:h-[54rem]">
+          <Wall wide={WIDE.includes(table)}>
+            {screen.dress.views.length > 0 && !WIDE.includes(table) && (
+              <Boundary>
+                <Dress dress={screen.dress} lit={about} onTouch={setTouched} />
+              </Boundary>
+            )}
+            <Boundary>
+              {table === "figure" ? (
+                <FigureTable
+                  screen={screen}
+                  bench={bench}
+                  commission={commission}
+                  onClose={() => setTable("sheet")}
+                />
+              ) : screen.draft && table === "draft" ? (
+                <DraftPlayer draft={screen.draft} onClose={() => setTable("sheet")} />
+              ) : screen.draft && table === "schools" ? (
+                <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
+              ) : screen.sheet.pieces.length === 0 ? (
+                <Beginning onMeasure={() => setTable("figure")} />
+              ) : (
+                <>
+                  <Sheet
+                    sheet={screen.sheet}
+                    fitKey={fitKey}
+                    about={lit}
+                    touched={touched}
+                    onTouch={setTouched}
+                    shown={table === "sheet"}
+                  />
+                  <Margin
+                    screen={screen}
+                    shown={table === "workings"}
+                    asked={asked}
+                    onAsk={setAsked}
+                    onClose={() => setTable("sheet")}
+                  />
+                </>
+              )}
+            </Boundary>
+          </Wall>
+          <Boundary>
+            <JoinRibbon
+              joins={screen.joins}
+              drawn={screen.sheet.pieces.length > 0}
+              chosen={seam}
+              onChoose={setSeam}
+              onWhy={ask}
+              onTake={(remedy) => bench.change(remedy.changes)}
+              onPreview={(remedy) => bench.preview(remedy.changes).then((made) => made.joins)}
+            />
+          </Boundary>
+        </div>
       </div>
-      <Boundary>
-        <JoinRibbon
-          joins={screen.joins}
-          drawn={screen.sheet.pieces.length > 0}
-          onWhy={setAsked}
-          onTake={(remedy) => bench.change(remedy.changes)}
-          onPreview={(remedy) => bench.preview(remedy.changes).then((made) => made.joins)}
-        />
-      </Boundary>
       <Versions
         open={versions}
         onOpenChange={setVersions}
@@ -218,23 +289,41 @@ function Workbench({ commission }: { commission: Commission }) {
   );
 }
 
-function Parts({
+/** The dress and the sheet side by side; what is measured or played takes the sheet's place. */
+function Wall({ wide, children }: { wide: boolean; children: ReactNode }) {
+  return (
+    <div
+      className={`print-flow grid min-h-0 flex-1 ${wide ? "" : "grid-cols-[minmax(0,23.5rem)_minmax(0,1fr)]"} max-[820px]:grid-cols-1 max-[820px]:grid-rows-[24rem_minmax(24rem,1fr)]`}
+    >
+      {children}
+    </div>
+  );
+}
+
+/** What is worked on at a stage. */
+function StageParts({
+  stage,
   screen,
   bench,
   commission,
   onTable,
   onLight,
+  onSeam,
 }: {
+  stage: Stage;
   screen: Screen;
   bench: Bench;
   commission: Commission;
   onTable: (table: Table) => void;
   onLight: (edges: SentencePart["acts_on"]) => void;
+  onSeam: (name: string) => void;
 }) {
+  const parts = screen.sentences.filter((part) => stageOf(part.where) === stage);
   return (
-    <div className="print-flow min-h-0 overflow-auto border-r border-chalk">
-      <LooseProblems bench={bench} />
-      {screen.sentences.flatMap((part, place) => {
+    <>
+      {stage === "figure" && <LooseProblems bench={bench} />}
+      {stage === "pattern" && <Files screen={screen} commissionId={commission.id} bench={bench} />}
+      {parts.flatMap((part, place) => {
         const sentences = (
           <Sentences key={part.where} part={part} bench={bench} onLight={onLight}>
             {part.where === "figure" && (
@@ -261,9 +350,7 @@ function Parts({
             {part.where === "bodice" && <BodiceKind screen={screen} bench={bench} onTable={onTable} />}
           </Sentences>
         );
-        const isLast =
-          /^(bodice|steps\.\d+)$/.test(part.where) &&
-          !screen.sentences[place + 1]?.where.startsWith("steps.");
+        const isLast = stage === "bodice" && place === parts.length - 1;
         if (!isLast) return [sentences];
         // keyed beside the sentences, not within the last: what is half chosen stays when a step comes in above it
         return [
@@ -274,9 +361,31 @@ function Parts({
           </Fragment>,
         ];
       })}
-      <AddTo list="trims" screen={screen} bench={bench} />
-      <Files screen={screen} commissionId={commission.id} bench={bench} />
-    </div>
+      {stage === "lower" && <AddTo list="trims" screen={screen} bench={bench} />}
+      {stage === "join" && <Seams screen={screen} onSeam={onSeam} />}
+    </>
+  );
+}
+
+/** Every seam with both its lengths; choosing one lays it on the ribbon. */
+function Seams({ screen, onSeam }: { screen: Screen; onSeam: (name: string) => void }) {
+  return (
+    <ul aria-label={text.seams} className="no-print px-6 py-2 text-[15.5px]">
+      {screen.seams.map((seam) => (
+        <li key={seam.name}>
+          <button
+            type="button"
+            onClick={() => onSeam(seam.name)}
+            className="grid min-h-8 w-full grid-cols-[minmax(0,1fr)_auto_auto_auto] items-baseline gap-x-3 rounded-sm px-1 text-left hover:bg-lining"
+          >
+            <span>{seam.name}</span>
+            <span>{seam.length_a}</span>
+            <span>{seam.length_b}</span>
+            <span className={seam.walks ? "text-pencil" : "font-semibold text-thread"}>{seam.verdict}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -340,48 +449,6 @@ function BodiceKind({
         </>
       )}
     </div>
-  );
-}
-
-/** The way through the job: every stage in the order of the trade, and where something is unresolved. */
-function WayThrough({
-  screen,
-  stage,
-  onVisit,
-}: {
-  screen: Screen;
-  stage: Stage;
-  onVisit: (stage: Stage) => void;
-}) {
-  return (
-    <nav aria-label={text.way} className="no-print">
-      <ol className="flex items-center">
-        {STAGES.map((name, index) => {
-          const open = screen.findings.filter(
-            (finding) => finding.severity !== "note" && finding.stage === name,
-          ).length;
-          return (
-            <li key={name} className="flex items-center">
-              {index > 0 && <span aria-hidden className="w-4 border-t-2 border-dashed border-chalk" />}
-              <button
-                type="button"
-                aria-current={stage === name ? "step" : undefined}
-                onClick={() => onVisit(name)}
-                className="min-h-8 rounded-sm px-2 hover:bg-lining aria-[current=step]:bg-lining"
-              >
-                {text.stages[name]}
-                {open > 0 && (
-                  <span className="ml-1.5 font-bold text-thread">
-                    <span aria-hidden>✕ {open}</span>
-                    <span className="sr-only">, {text.open(open)}</span>
-                  </span>
-                )}
-              </button>
-            </li>
-          );
-        })}
-      </ol>
-    </nav>
   );
 }
 

@@ -58,7 +58,7 @@ export function KeptSteps({ bench }: { bench: Bench }) {
 
   if (steps.length === 0 && there.length === 0) return null;
   return (
-    <section aria-label={text.keptSteps} className="no-print space-y-2 border-b border-chalk px-5 py-3">
+    <section aria-label={text.keptSteps} className="no-print space-y-2 px-6 py-2">
       {there.length > 0 && (
         <form onSubmit={putOn} aria-label={text.putStepsOn} className="flex gap-2">
           <select

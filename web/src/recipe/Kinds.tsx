@@ -94,12 +94,7 @@ export function AddTo({ list, screen, bench }: { list: List; screen: Screen; ben
     setKind("");
   };
   return (
-    <form
-      id={`part-${list}`}
-      aria-label={label}
-      onSubmit={add}
-      className="no-print flex gap-2 border-b border-chalk px-5 py-3"
-    >
+    <form id={`part-${list}`} aria-label={label} onSubmit={add} className="no-print flex gap-2 px-6 py-2">
       <select
         aria-label={label}
         value={kind}

@@ -1,5 +1,6 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import type { SentencePart } from "../api/client";
+import { text } from "../text";
 import { LiveWord } from "./LiveWord";
 import type { Bench } from "./useRecipe";
 
@@ -25,22 +26,29 @@ export function Sentences({
   children?: ReactNode;
 }) {
   const unit = bench.screen?.unit ?? "cm";
+  const [more, setMore] = useState(false);
+  const troubled = (line: (typeof part.lines)[number]) =>
+    line.some(
+      (token) => typeof token !== "string" && bench.problems.some(({ field }) => field === token.path),
+    );
+  const waits = (index: number) => !more && part.waits[index] === true && !troubled(part.lines[index] ?? []);
+  const waiting = part.waits.filter(Boolean).length;
   const light = part.acts_on.length > 0 ? () => onLight(part.acts_on) : undefined;
   const dark = light && (() => onLight([]));
   return (
     <section
       id={`part-${part.where}`}
       aria-label={part.title}
-      className="scroll-mt-2 border-b border-chalk px-5 py-3"
+      className="scroll-mt-2 px-6 py-2"
       onPointerEnter={light}
       onPointerLeave={dark}
       onFocus={light}
       onBlur={dark}
     >
-      <h2 className="mb-1 font-title text-xl">{part.title}</h2>
+      <h3 className="mb-1 font-title text-lg">{part.title}</h3>
       {part.lines.map((line, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a part's sentences keep their order
-        <p key={index} className="mb-2 leading-relaxed">
+        <p key={index} hidden={waits(index)} className="mb-2 text-lg leading-relaxed">
           {line.map((token, place) =>
             typeof token === "string" ? (
               token
@@ -62,6 +70,17 @@ export function Sentences({
           )}
         </p>
       ))}
+      {waiting > 0 && (
+        <button
+          type="button"
+          aria-expanded={more}
+          data-more={part.where}
+          onClick={() => setMore(!more)}
+          className="no-print mb-2 block min-h-7 border-b border-basting font-semibold leading-tight"
+        >
+          {more ? text.lessToSay : text.moreToSay}
+        </button>
+      )}
       {children}
     </section>
   );

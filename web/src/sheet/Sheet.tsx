@@ -1,21 +1,16 @@
-import { Maximize, Minus, Plus } from "lucide-react";
+import { Minus, Plus } from "lucide-react";
 import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Edge, Piece, Screen, SentencePart, Unit } from "../api/client";
+import type { Edge, Piece, Screen, SentencePart } from "../api/client";
+import type { Touched } from "../dress/Dress";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { type Label, labelOf, labelsApart, room } from "./labels";
-import { Rulers } from "./Rulers";
 
 /** What part of the sheet is seen: its corner in mm, and how many mm one pixel shows. */
 export interface View {
   x: number;
   y: number;
   perPixel: number;
-}
-
-interface Touched {
-  piece: string;
-  edge: string;
 }
 
 const PIXEL = 25.4 / 96;
@@ -28,20 +23,25 @@ const SCALES = [1, 2, 5, 10];
 /** The pieces to one scale. Touch an edge and it lights up with the edge it is sewn to. */
 export function Sheet({
   sheet,
-  unit,
   fitKey,
   about,
+  touched,
+  onTouch: setTouched,
+  shown,
 }: {
   sheet: Screen["sheet"];
-  unit: Unit;
   fitKey: number;
   /** The edges that a sentence is about, lit while it is pointed at. */
   about: SentencePart["acts_on"];
+  /** The edge that is touched, here or on the drawn dress. */
+  touched: Touched | null;
+  onTouch: (touched: Touched | null) => void;
+  /** Whether it is seen, or something else lies over it. */
+  shown: boolean;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 600, height: 400 });
   const [view, setView] = useState<View | null>(null);
-  const [touched, setTouched] = useState<Touched | null>(null);
   const drag = useRef<{ x: number; y: number; view: View } | null>(null);
 
   useEffect(() => {
@@ -58,8 +58,8 @@ export function Sheet({
     const perPixel = Math.max(sheet.width / (size.width - 30), sheet.height / (size.height - 60));
     return {
       perPixel,
-      x: -(size.width * perPixel - sheet.width) / 2 - 8 * perPixel,
-      y: -sheet.height - (size.height * perPixel - sheet.height) / 2 - 18 * perPixel,
+      x: -(size.width * perPixel - sheet.width) / 2,
+      y: -sheet.height - (size.height * perPixel - sheet.height) / 2,
     };
   }, [sheet.width, sheet.height, size]);
   const seen = view ?? fitted;
@@ -137,7 +137,11 @@ export function Sheet({
   const scaleNow = seen.perPixel / PIXEL;
 
   return (
-    <section aria-label={text.sheet} className="relative flex min-h-0 min-w-0 flex-1 flex-col bg-paper">
+    <section
+      aria-label={text.sheet}
+      hidden={!shown}
+      className={`relative min-h-0 min-w-0 flex-1 flex-col bg-linen ${shown ? "flex" : "hidden"}`}
+    >
       <div
         ref={frame}
         role="group"
@@ -172,7 +176,6 @@ export function Sheet({
             />
           ))}
         </svg>
-        <Rulers view={seen} size={size} unit={unit} />
       </div>
       <div className="no-print flex min-h-10 items-center gap-2 border-t border-chalk px-3 text-sm">
         <p className="line-clamp-2 min-w-0 flex-1 leading-tight" aria-live="polite" data-testid="edge-words">
@@ -207,8 +210,8 @@ export function Sheet({
         <Button look="quiet" aria-label={text.zoomIn} onClick={() => zoom(0.8)}>
           <Plus size={16} />
         </Button>
-        <Button look="quiet" aria-label={text.fit} onClick={() => setView(null)}>
-          <Maximize size={16} />
+        <Button look="quiet" onClick={() => setView(null)}>
+          {text.fit}
         </Button>
       </div>
     </section>
@@ -216,7 +219,7 @@ export function Sheet({
 }
 
 /** The touched edge and every edge it is sewn to, as "piece/edge". */
-function litEdges(pieces: Piece[], touched: Touched | null): Set<string> {
+export function litEdges(pieces: Piece[], touched: Touched | null): Set<string> {
   if (!touched) return new Set();
   const edge = findEdge(pieces, touched);
   return new Set([
@@ -248,6 +251,13 @@ function EdgeWords({ pieces, touched }: { pieces: Piece[]; touched: Touched }) {
   );
 }
 
+/** The gap between two waves as one shape: down the first and up the second. */
+function between([first = "", second = ""]: string[]): string {
+  const [, start, rest] = second.match(/^M(\S+ \S+)C(.*)$/) ?? [];
+  const [a, b, end] = (rest ?? "").match(/\S+ \S+/g) ?? [];
+  return `${first}L${end}C${b} ${a} ${start}Z`;
+}
+
 function PieceDrawing({
   piece,
   px,
@@ -265,6 +275,8 @@ function PieceDrawing({
   const [left, top, width, height] = piece.box;
   const small = Math.min(width, height) / px < SMALL;
   const detailed = width / px > 200;
+  /** A long narrow piece carries its name along its grain. */
+  const along = small && height > 1.8 * width && height / px > piece.name.length * 9 && width / px > 20;
   const titleY = small ? top - (detailed ? 24 : 7) * px : top + height * 0.62;
   const cut = `${text.cut(piece.cut, piece.on_fold)}, ${piece.material}`;
   const name: Label = { at: left + width / 2, y: titleY - 5 * px, anchor: "middle" };
@@ -272,7 +284,7 @@ function PieceDrawing({
   const shown = labelsApart(piece, px, title);
   return (
     <g data-piece={piece.name} fill="none" stroke="var(--color-ink)">
-      <path d={piece.cut_line} stroke="none" fill="var(--color-linen)" />
+      <path d={piece.cut_line} stroke="none" fill="var(--color-card)" />
       <path d={piece.cut_strokes} strokeWidth={2 * px} />
       <path d={piece.seam_line} strokeWidth={px} strokeDasharray={`${5 * px} ${3 * px}`} />
       {piece.fold.map((d) => (
@@ -286,21 +298,34 @@ function PieceDrawing({
       {[...piece.internal, ...piece.grain, ...piece.notches].map((d) => (
         <path key={d} d={d} strokeWidth={px} />
       ))}
+      {piece.breaks.length === 2 && (
+        <g>
+          <path d={between(piece.breaks)} fill="var(--color-linen)" stroke="none" />
+          {piece.breaks.map((d) => (
+            <path key={d} d={d} strokeWidth={1.5 * px} />
+          ))}
+        </g>
+      )}
       {piece.edges.map((edge) => {
         const isLit = lit.has(`${piece.name}/${edge.name}`);
         const isNamed = named.has(`${piece.name}/${edge.name}`);
         const label = labelOf(edge, px);
         return (
           <g key={edge.name}>
-            {isLit && <path d={edge.d} strokeWidth={5 * px} stroke="var(--color-thread)" />}
+            {isLit && (
+              <g data-lit={`${piece.name}/${edge.name}`}>
+                <path d={edge.d} strokeWidth={9 * px} stroke="var(--color-chalk)" strokeLinecap="round" />
+                <path d={edge.d} strokeWidth={3 * px} strokeLinecap="round" />
+              </g>
+            )}
             {(isNamed || (!small && shown.has(edge.name))) && (
               <text
                 x={label.at}
                 y={label.y}
                 fontSize={13 * px}
-                fill={isNamed ? "var(--color-thread)" : "var(--color-ink)"}
+                fill="var(--color-ink)"
                 fontWeight={isNamed ? 700 : 500}
-                stroke="var(--color-linen)"
+                stroke="var(--color-card)"
                 strokeWidth={4 * px}
                 paintOrder="stroke"
                 textAnchor={label.anchor}
@@ -326,11 +351,38 @@ function PieceDrawing({
           </g>
         );
       })}
-      {width / px > NARROW && (
+      {along && (
+        <text
+          transform={`translate(${left + width * 0.62} ${top + height / 2}) rotate(-90)`}
+          stroke="var(--color-card)"
+          strokeWidth={4 * px}
+          paintOrder="stroke"
+          fill="var(--color-ink)"
+          fontSize={14 * px}
+          fontWeight={700}
+          textAnchor="middle"
+        >
+          {piece.name}
+        </text>
+      )}
+      {piece.breaks.length === 2 && (
+        <text
+          x={left + width * 0.8}
+          y={top + height / 2 + 5 * px}
+          fill="var(--color-ink)"
+          stroke="none"
+          fontSize={15 * px}
+          fontWeight={700}
+          textAnchor="middle"
+        >
+          {piece.width}
+        </text>
+      )}
+      {width / px > NARROW && !along && (
         <text
           x={left + width / 2}
           y={titleY}
-          stroke="var(--color-linen)"
+          stroke="var(--color-card)"
           strokeWidth={4 * px}
           paintOrder="stroke"
           fill="var(--color-ink)"

@@ -1,83 +1,46 @@
-import { TriangleAlert } from "lucide-react";
 import { useEffect, useRef } from "react";
-import type { Finding, Remedy, Screen, Working } from "../api/client";
+import type { Screen, Working } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 
-/** The margin: what needs attention, what is worth knowing, and the workings of every number. */
+/** The workings as a page of arithmetic: every number with its sum, printed with the dress. */
 export function Margin({
   screen,
+  shown,
   asked,
   onAsk,
-  onTake,
+  onClose,
 }: {
   screen: Screen;
+  shown: boolean;
   asked: number | null;
   onAsk: (index: number | null) => void;
-  onTake: (remedy: Remedy) => void;
+  onClose: () => void;
 }) {
-  const troubles = screen.findings.filter((finding) => finding.severity !== "note");
-  const notes = screen.findings.filter((finding) => finding.severity === "note");
   return (
     <aside
       aria-label={text.workings}
-      className="print-flow flex min-h-0 flex-col overflow-auto border-l border-chalk px-4 py-3"
+      className={`print-flow min-h-0 flex-col overflow-auto bg-paper px-5 py-3 ${shown ? "flex" : "hidden"}`}
     >
-      {troubles.length > 0 && (
-        <section aria-label={text.attention} className="mb-4">
-          <h2 className="font-title text-xl">{text.attention}</h2>
-          {troubles.map((finding) => (
-            <FindingNote key={finding.code + finding.text} finding={finding} onTake={onTake} />
-          ))}
-        </section>
-      )}
-      <section aria-label={text.workings} className="mb-4">
-        <h2 className="font-title text-xl">{text.workings}</h2>
-        <p className="mb-1 text-sm text-pencil">{text.workingsHelp}</p>
-        <ol>
-          {screen.workings.map((working, index) => (
-            <WorkingLine
-              // biome-ignore lint/suspicious/noArrayIndexKey: workings are known by their place
-              key={index}
-              working={working}
-              heading={working.topic !== screen.workings[index - 1]?.topic ? working.topic : ""}
-              open={asked === index}
-              onToggle={() => onAsk(asked === index ? null : index)}
-              onAsk={onAsk}
-            />
-          ))}
-        </ol>
-      </section>
-      {notes.length > 0 && (
-        <section aria-label={text.findings}>
-          <h2 className="font-title text-xl">{text.findings}</h2>
-          {notes.map((finding) => (
-            <FindingNote key={finding.code + finding.text} finding={finding} onTake={onTake} />
-          ))}
-        </section>
-      )}
-    </aside>
-  );
-}
-
-function FindingNote({ finding, onTake }: { finding: Finding; onTake: (remedy: Remedy) => void }) {
-  const grave = finding.severity !== "note";
-  return (
-    <div
-      data-finding={finding.code}
-      className={`mb-2 ${grave ? "border-l-4 border-thread bg-mend py-1 pl-3 pr-2" : ""}`}
-    >
-      <p>
-        {grave && <TriangleAlert aria-hidden size={16} className="mr-1 inline text-thread" />}
-        {finding.text}
-      </p>
-      {finding.code !== "waist-does-not-meet" &&
-        finding.remedies.map((remedy) => (
-          <Button key={remedy.text} className="no-print mr-1 mt-1" onClick={() => onTake(remedy)}>
-            {remedy.text}
-          </Button>
+      <div className="no-print mb-1 flex items-baseline justify-between gap-3">
+        <h2 className="font-title text-2xl">{text.workings}</h2>
+        <Button onClick={onClose}>{text.backToSheet}</Button>
+      </div>
+      <p className="no-print mb-1 text-sm text-pencil">{text.workingsHelp}</p>
+      <ol>
+        {screen.workings.map((working, index) => (
+          <WorkingLine
+            // biome-ignore lint/suspicious/noArrayIndexKey: workings are known by their place
+            key={index}
+            working={working}
+            heading={working.topic !== screen.workings[index - 1]?.topic ? working.topic : ""}
+            open={asked === index}
+            onToggle={() => onAsk(asked === index ? null : index)}
+            onAsk={onAsk}
+          />
         ))}
-    </div>
+      </ol>
+    </aside>
   );
 }
 

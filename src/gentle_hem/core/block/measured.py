@@ -76,6 +76,7 @@ class MeasuredBodice(BodicePart):
     """A bodice whose waist seam measures so much: the way in for a block that lives on paper."""
 
     title: ClassVar[str] = "Bodice by its measured edges"
+    all_said: ClassVar[bool] = True
     sentences: ClassVar[tuple[str, ...]] = (
         "A bodice that ends {ends_at}.",
         "Front: {front.centre_to_dart} from centre front to the dart, the dart takes {front.dart_width}, "
