@@ -9,6 +9,7 @@ from pytest import approx
 from gentle_hem.api.screen import screen
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import read_recipe
+from gentle_hem.core.units import Unit
 from gentle_hem.formats.broken import shown_pieces
 
 
@@ -46,7 +47,7 @@ def test_what_is_no_strip_is_drawn_whole():
 
 def test_the_screen_says_the_lengths_of_the_whole_strip():
     recipe, garment = made("mermaid-gown")
-    ruffle = next(piece for piece in screen(recipe, garment, "cm").sheet.pieces if piece.name == "hem ruffle")
+    ruffle = next(piece for piece in screen(recipe, garment, Unit.CM).sheet.pieces if piece.name == "hem ruffle")
     top = next(edge for edge in ruffle.edges if edge.name == "top")
     assert top.length == f"{garment.piece('hem ruffle').edge('top').drawn_length / 10:.1f} cm"
     assert ruffle.box[2] < 2000 < float(ruffle.width.split()[0]) * 10
@@ -55,7 +56,7 @@ def test_the_screen_says_the_lengths_of_the_whole_strip():
 
 def test_pieces_lie_apart_on_the_screen():
     recipe, garment = made("mermaid-gown")
-    boxes = [piece.box for piece in screen(recipe, garment, "cm").sheet.pieces]
+    boxes = [piece.box for piece in screen(recipe, garment, Unit.CM).sheet.pieces]
     for one, other in pairwise(sorted(boxes)):
         apart = one[0] + one[2] <= other[0] or one[1] + one[3] <= other[1] or other[1] + other[3] <= one[1]
         assert apart

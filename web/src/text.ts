@@ -145,6 +145,7 @@ export const text = {
     "pattern.pdf": "Pattern for your printer, true size",
     "pattern-large.pdf": "Pattern on one large sheet",
     "pieces.svg": "Pieces as SVG",
+    "dress.svg": "The dress, drawn",
     "pieces.dxf": "Pieces as DXF",
     "cut-list.csv": "Cut list",
     "garment.json": "Garment in numbers",

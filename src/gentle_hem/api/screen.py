@@ -39,7 +39,7 @@ from gentle_hem.core.dressed import drawn_dress
 from gentle_hem.core.fault import fault
 from gentle_hem.core.findings import Finding, Place
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.geometry import Path, Placement, Point
+from gentle_hem.core.geometry import Line, Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.join import Unrolled
 from gentle_hem.core.pattern import Edge, Piece
@@ -301,9 +301,21 @@ def _piece(
         fold=drawn[Ink.FOLD],
         notches=drawn[Ink.NOTCH],
         internal=[*drawn[Ink.INTERNAL], *drawn[Ink.DRILL]],
+        heart=_heart(piece, item.placement),
         breaks=[path_data(wave.placed(item.placement)) for wave in shown.waves],
         edges=[_edge(whole, edge, item, mates, unit) for edge in piece.edges],
     )
+
+
+def _heart(piece: Piece, put: Placement) -> tuple[float, float]:
+    """The middle of the widest stretch of a piece half-way up, where it lies on the sheet (y down)."""
+    left, bottom, right, top = piece.seam_line.box
+    level = (bottom + top) / 2
+    met = piece.seam_line.met_along(Line(Point(left - 1, level), Point(right + 1, level)))
+    stretches = list(zip(met[::2], met[1::2], strict=False))
+    first, last = max(stretches, key=lambda one: one[1] - one[0], default=(0.0, right - left + 2))
+    place = put.place(Point(left - 1 + (first + last) / 2, level))
+    return place.x, -place.y
 
 
 def _edge(whole: Piece, edge: Edge, item: Laid, mates: dict[tuple[What, str], list[MateOut]], unit: Tape) -> EdgeOut:

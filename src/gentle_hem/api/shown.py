@@ -85,6 +85,8 @@ class PieceOut(BaseModel):
     fold: list[str]
     notches: list[str]
     internal: list[str]
+    heart: tuple[float, float]
+    """Where its name stands when it is written along it: the middle of it, half-way up."""
     breaks: list[str]
     """The two waves between which a long strip is left out of the drawing; none where it is drawn whole."""
     edges: list[EdgeOut]

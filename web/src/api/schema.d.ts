@@ -1338,6 +1338,11 @@ export interface components {
             fold: string[];
             /** Grain */
             grain: string[];
+            /** Heart */
+            heart: [
+                number,
+                number
+            ];
             /** Height */
             height: string;
             /** Internal */

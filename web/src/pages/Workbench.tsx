@@ -223,7 +223,7 @@ function Workbench({ commission }: { commission: Commission }) {
             )}
           </Way>
         </Boundary>
-        <div className="print-flow flex min-h-0 min-w-0 flex-col max-[820px]:h-[54rem]">
+        <div className="print-flow flex min-h-0 min-w-0 flex-col max-[820px]:block">
           <Wall wide={WIDE.includes(table)}>
             {screen.dress.views.length > 0 && !WIDE.includes(table) && (
               <Boundary>
@@ -293,7 +293,7 @@ function Workbench({ commission }: { commission: Commission }) {
 function Wall({ wide, children }: { wide: boolean; children: ReactNode }) {
   return (
     <div
-      className={`print-flow grid min-h-0 flex-1 ${wide ? "" : "grid-cols-[minmax(0,23.5rem)_minmax(0,1fr)]"} max-[820px]:grid-cols-1 max-[820px]:grid-rows-[24rem_minmax(24rem,1fr)]`}
+      className={`print-flow grid min-h-0 flex-1 ${wide ? "" : "grid-cols-[minmax(0,23.5rem)_minmax(0,1fr)]"} max-[820px]:grid-cols-1 max-[820px]:h-[50rem] max-[820px]:grid-rows-[24rem_minmax(0,1fr)]`}
     >
       {children}
     </div>

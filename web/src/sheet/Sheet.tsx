@@ -353,7 +353,7 @@ function PieceDrawing({
       })}
       {along && (
         <text
-          transform={`translate(${left + width * 0.62} ${top + height / 2}) rotate(-90)`}
+          transform={`translate(${piece.heart[0] + 5 * px} ${piece.heart[1]}) rotate(-90)`}
           stroke="var(--color-card)"
           strokeWidth={4 * px}
           paintOrder="stroke"
