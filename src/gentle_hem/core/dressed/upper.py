@@ -28,6 +28,9 @@ ROWS = ABOVE + BELOW
 """Rows above the underarm, and from there down."""
 
 LEVELS = 90
+ENDS = 7.0
+"""So near its top or its foot a piece may not reach all its way across (mm)."""
+
 FOOT = 121
 """Places along the lowest edge."""
 
@@ -135,15 +138,19 @@ class HalfUpper:
         low, high = np.where(past, np.nan, np.fmax(low, self._centre)), np.where(past, np.nan, high)
         self._wedges = {p.what: [self._wedge(dart) for dart in _darts(p)] for p in pieces}
         taken = np.array([sum((w.wide for w in self._wedges[p.what]), np.zeros(LEVELS)) for p in pieces])
-        order = np.argsort(np.where(np.isnan(low), np.inf, low), axis=0)
-        low_in, high_in, taken_in = (np.take_along_axis(of, order, axis=0) for of in (low, high, taken))
+        # near its own top and foot a piece reaches only part of its way: there it is beside the next as further in
+        ends = np.array([(o[:, 1].min() + ENDS, o[:, 1].max() - ENDS) for o in outlines])
+        whole_way = (self.levels[None, :] > ends[:, :1]) & (self.levels[None, :] < ends[:, 1:])
+        inner = np.where(whole_way, low, np.nan)
+        order = np.argsort(np.where(np.isnan(inner), np.inf, inner), axis=0)
+        low_in, high_in, taken_in = (np.take_along_axis(of, order, axis=0) for of in (inner, high, taken))
         # what lies closed before a piece: the darts of those nearer the centre, and the gaps between them
         gaps = np.nan_to_num(low_in[1:] - high_in[:-1], nan=0.0)
         before_in = np.concatenate((np.zeros((1, LEVELS)), np.cumsum(np.nan_to_num(taken_in[:-1]) + gaps, axis=0)))
         before = np.empty_like(before_in)
         np.put_along_axis(before, order, before_in, axis=0)
-        before = np.where(np.isnan(low), np.nan, before)
-        self._before = {p.what: _filled(before[k]) for k, p in enumerate(pieces)}
+        before = np.array([_filled(row) for row in np.where(np.isnan(inner), np.nan, before)])
+        self._before = {p.what: before[k] for k, p in enumerate(pieces)}
         reach = high - self._centre - before - taken
         reach = np.nan_to_num(np.nanmax(np.where(np.isnan(reach), -np.inf, reach), axis=0), neginf=0.0)
         feet = [min(e.path.start.y, e.path.end.y) for p in pieces for e in p.edges if e.role is Role.SIDE]
