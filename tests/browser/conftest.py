@@ -48,7 +48,7 @@ def studio(server):
 @pytest.fixture
 def page(browser):
     """A page that fails its test when the program throws in it."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, accept_downloads=True)
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, accept_downloads=True, locale="en-GB")
     page = context.new_page()
     thrown = []
     page.on("pageerror", lambda error: thrown.append(error))

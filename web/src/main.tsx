@@ -8,6 +8,7 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Link, RouterProvider } from "react-router";
 import { Desk } from "./pages/Desk";
 import { Frame } from "./pages/Frame";
+import { NewDress } from "./pages/NewDress";
 import { CommissionPage } from "./pages/Workbench";
 import { text } from "./text";
 import { FallenPage } from "./ui/Boundary";
@@ -29,6 +30,7 @@ const router = createBrowserRouter([
     errorElement: <FallenPage />,
     children: [
       { path: "/", element: <Desk />, errorElement: <FallenPage /> },
+      { path: "/new", element: <NewDress />, errorElement: <FallenPage /> },
       { path: "/commission/:id", element: <CommissionPage />, errorElement: <FallenPage /> },
       { path: "*", element: <Nowhere /> },
     ],

@@ -15,6 +15,7 @@ from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 
 from gentle_hem.api import problems
+from gentle_hem.api.beginning import beginning
 from gentle_hem.api.benches import benches
 from gentle_hem.api.blocks import blocks
 from gentle_hem.api.commissions import commissions
@@ -35,7 +36,7 @@ log = logging.getLogger("gentle_hem")
 BETWEEN_LOOKS = 1800.0
 """How often it is looked whether a new day wants its copy (s)."""
 
-ROUTERS = (studio, make, desk, commissions, people, benches, figures, blocks, lists)
+ROUTERS = (studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists)
 
 
 def create_app(store: Store, interface: Path | None = None, demo: bool = False) -> FastAPI:

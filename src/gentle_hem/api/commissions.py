@@ -7,17 +7,20 @@ import zipfile
 from datetime import date, datetime
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, HTTPException, Query, Response
 from pydantic import BaseModel, Field
 from sqlalchemy import select
+from sqlalchemy.orm import Session
 
 from gentle_hem.api.desk import CommissionOut, commission_out
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, read_stored, stored
 from gentle_hem.api.make import DifferenceOut, RefusalOut, TypedIn, differences_out, read_over, refusals_out
 from gentle_hem.api.problems import Stale
+from gentle_hem.core.families import BY_KEY, family_recipe
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.names import Document, GivenName, Name
+from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.start import new_recipe
 from gentle_hem.core.units import Unit
 from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
@@ -57,6 +60,10 @@ class NewCommission(BaseModel):
     occasion: Name = Field("", max_length=200)
     due_on: date | None = None
     unit: Unit = Unit.CM
+    family: str = Field("", max_length=40, description="The family of dresses it is begun from, by its key.")
+    bodice: str = Field("", max_length=40, description="How its bodice comes about, by its kind.")
+    bodice_of: int | None = Field(None, ge=1, le=LARGEST_NUMBER, description="An earlier dress whose bodice it takes.")
+    like: int | None = Field(None, ge=1, le=LARGEST_NUMBER, description="An earlier dress it is to be like.")
     begun_as: str | None = Field(
         None, max_length=64, pattern=r"^[A-Za-z0-9-]+$", description="Asked twice under one name, it is begun once."
     )
@@ -114,11 +121,33 @@ def add_commission(body: NewCommission, session: Writing) -> OpenCommission:
     session.flush()
     taken = latest_measures(session, person.id) or {}
     figure = Figure.model_validate({**taken, "name": person.name})
-    recipe = new_recipe(body.title, figure, body.unit).model_dump(mode="json")
+    recipe = _begun(body, figure, session).model_dump(mode="json")
     version = append_version(session, row.id, recipe)
     session.refresh(row)
     write_slip(session, row)
     return _open(row, version)
+
+
+def _begun(body: NewCommission, figure: Figure, session: Session) -> Recipe:
+    """The recipe a commission begins with: like an earlier one, of a family, or with nothing chosen yet."""
+    if body.like is not None:
+        earlier = _recipe_of(session, body.like)
+        return earlier.model_copy(update={"name": body.title, "figure": figure, "unit": body.unit})
+    if not body.family:
+        return new_recipe(body.title, figure, body.unit)
+    family = found(BY_KEY.get(body.family), f"family called {body.family}")
+    bodice: dict[str, Any] | None = {"kind": body.bodice} if body.bodice else None
+    if body.bodice_of is not None:
+        bodice = _recipe_of(session, body.bodice_of).bodice.model_dump(mode="json")
+    return family_recipe(family, body.title, figure, body.unit, bodice)
+
+
+def _recipe_of(session: Session, commission_id: int) -> Recipe:
+    version = found(latest_version(session, commission_id), "dress to begin from")
+    read, why = read_stored(version.recipe)
+    if read is None:
+        raise HTTPException(422, f"That dress cannot be begun from: {why}")
+    return read
 
 
 @commissions.get("/commissions/{commission_id}")

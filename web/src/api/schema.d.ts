@@ -24,6 +24,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/beginning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Begin For
+         * @description What can be begun from, drawn for a person by her name; for nobody known, on the usual figure.
+         */
+        get: operations["begin_for_api_beginning_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench": {
         parameters: {
             query?: never;
@@ -684,6 +704,22 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * BeginningOut
+         * @description Everything a new dress for a person can be begun from.
+         */
+        BeginningOut: {
+            /** Bodices */
+            bodices: components["schemas"]["BodiceOut"][];
+            /** Earlier */
+            earlier: components["schemas"]["EarlierOut"][];
+            /** Families */
+            families: components["schemas"]["FamilyOut"][];
+            /** People */
+            people: string[];
+            /** Taken */
+            taken: number;
+        };
+        /**
          * BenchIn
          * @description A recipe and everything that has been typed over it since it was last read.
          */
@@ -730,6 +766,13 @@ export interface components {
             bodice: {
                 [key: string]: unknown;
             };
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+        };
+        /** BodiceOut */
+        BodiceOut: {
             /** Kind */
             kind: string;
             /** Title */
@@ -890,6 +933,15 @@ export interface components {
             /** Views */
             views: components["schemas"]["ViewOut"][];
         };
+        /** EarlierOut */
+        EarlierOut: {
+            /** Id */
+            id: number;
+            /** Own Bodice */
+            own_bodice: boolean;
+            /** Title */
+            title: string;
+        };
         /**
          * EdgeFound
          * @description An edge between two corners: its line (mm, y down), its length spoken, and what it probably is.
@@ -931,6 +983,19 @@ export interface components {
             ];
             /** Role */
             role: string;
+        };
+        /**
+         * FamilyOut
+         * @description A family of dresses on somebody: its drawing, and which of its measures are still to be taken, in tape order.
+         */
+        FamilyOut: {
+            drawing: components["schemas"]["SmallDrawing"];
+            /** Key */
+            key: string;
+            /** Missing */
+            missing: string[];
+            /** Title */
+            title: string;
         };
         /**
          * Figure
@@ -1214,8 +1279,30 @@ export interface components {
              * @description Asked twice under one name, it is begun once.
              */
             begun_as?: string | null;
+            /**
+             * Bodice
+             * @description How its bodice comes about, by its kind.
+             * @default
+             */
+            bodice: string;
+            /**
+             * Bodice Of
+             * @description An earlier dress whose bodice it takes.
+             */
+            bodice_of?: number | null;
             /** Due On */
             due_on?: string | null;
+            /**
+             * Family
+             * @description The family of dresses it is begun from, by its key.
+             * @default
+             */
+            family: string;
+            /**
+             * Like
+             * @description An earlier dress it is to be like.
+             */
+            like?: number | null;
             /**
              * Occasion
              * @default
@@ -1934,6 +2021,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    begin_for_api_beginning_get: {
+        parameters: {
+            query?: {
+                person?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeginningOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
             };
         };
     };

@@ -1,13 +1,12 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { TriangleAlert } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { answer, api, type DeskRow, Refused } from "../api/client";
+import { answer, api, type DeskRow } from "../api/client";
 import { Drawing } from "../dress/Dress";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { preferredUnit, useKeys } from "../ui/preferences";
-import { OverSheet } from "../ui/Sheet";
+import { useKeys } from "../ui/preferences";
 import { useStudio } from "../ui/studio";
 
 /** The desk: every commission, the most recently worked on first, with what is unresolved. */
@@ -28,8 +27,8 @@ export function Desk() {
   useEffect(() => {
     document.title = text.title;
   }, []);
-  const [beginning, setBeginning] = useState(false);
-  useKeys({ n: () => setBeginning(true) });
+  const go = useNavigate();
+  useKeys({ n: () => go("/new") });
   return (
     <main className="mx-auto w-full max-w-6xl overflow-auto px-8 py-5">
       <div className="mb-4 flex items-end justify-between">
@@ -45,7 +44,7 @@ export function Desk() {
           >
             {text.backup}
           </a>
-          <Button onClick={() => setBeginning(true)}>{text.newDress}</Button>
+          <Button onClick={() => go("/new")}>{text.newDress}</Button>
         </div>
       </div>
       {studio?.last_copy && (
@@ -98,7 +97,6 @@ export function Desk() {
           {text.moreDresses(desk.data.total - desk.data.rows.length)}
         </Button>
       )}
-      <NewDress open={beginning} onOpenChange={setBeginning} />
     </main>
   );
 }
@@ -150,66 +148,5 @@ function Slip({ row }: { row: DeskRow }) {
         <p className="text-[15.5px] text-pencil">{text.nothingOpen}</p>
       )}
     </Link>
-  );
-}
-
-function NewDress({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  const [title, setTitle] = useState("");
-  const [person, setPerson] = useState("");
-  const go = useNavigate();
-  /** Asked under one name, however often it is clicked or tried again. */
-  const begunAs = useRef("");
-  useEffect(() => {
-    if (open) begunAs.current = crypto.randomUUID();
-  }, [open]);
-  const begin = useMutation({
-    mutationFn: () =>
-      answer(
-        api.POST("/api/commissions", {
-          body: { title, person, occasion: "", unit: preferredUnit.read(), begun_as: begunAs.current },
-        }),
-      ),
-    onSuccess: (made) => go(`/commission/${made.id}`),
-  });
-  const look = "rounded-sm border border-pencil bg-paper px-2 py-1";
-  return (
-    <OverSheet title={text.newDress} open={open} onOpenChange={onOpenChange}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          begin.mutate();
-        }}
-      >
-        <p className="text-xl leading-loose">
-          {text.newDressSentence.before}{" "}
-          <input
-            aria-label={text.dressName}
-            required
-            maxLength={120}
-            value={title}
-            onChange={(event) => setTitle(event.target.value)}
-            className={look}
-          />{" "}
-          {text.newDressSentence.middle}{" "}
-          <input
-            aria-label={text.personName}
-            required
-            maxLength={120}
-            value={person}
-            onChange={(event) => setPerson(event.target.value)}
-            className={look}
-          />
-          {text.newDressSentence.after}
-        </p>
-        {begin.error && (
-          <p role="alert" className="text-thread">
-            {begin.error instanceof Refused ? begin.error.message : text.lost}
-          </p>
-        )}
-        <Button type="submit" className="mt-4" disabled={!title.trim() || !person.trim() || begin.isPending}>
-          {text.begin}
-        </Button>
-      </form>
-    </OverSheet>
   );
 }

@@ -13,11 +13,17 @@ function kept<T extends string>(key: string, usual: T) {
       listeners.add(tell);
       return () => listeners.delete(tell);
     }, read);
-  return { read, write, use };
+  /** Whether nothing has been chosen yet. */
+  const isUsual = () => localStorage.getItem(key) === null;
+  return { read, write, use, isUsual };
 }
 
 export const light = kept<"day" | "evening">("hem.light", "day");
-export const preferredUnit = kept<"cm" | "in">("hem.unit", "cm");
+/** Inches where they are what people measure in, until something else is chosen. */
+export const preferredUnit = kept<"cm" | "in">(
+  "hem.unit",
+  /^en-(US|LR)|^my/.test(navigator.language) ? "in" : "cm",
+);
 export const singleKeys = kept<"on" | "off">("hem.keys", "on");
 export const paperSize = kept<"a4" | "letter">("hem.paper", "a4");
 

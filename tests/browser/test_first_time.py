@@ -1,0 +1,79 @@
+"""First times, with actions counted: an action is a click, or a field filled in with the keys that lead to it."""
+
+import io
+from math import pi
+
+import pdfplumber
+import pytest
+from playwright.sync_api import expect
+
+from server import get
+from workbench import shown
+
+
+class Hands:
+    """A page whose actions are counted."""
+
+    def __init__(self, page):
+        self.page, self.actions = page, 0
+
+    def click(self, locator):
+        self.actions += 1
+        locator.click()
+
+    def fill(self, locator, typed):
+        self.actions += 1
+        locator.fill(typed)
+
+    def type(self, path, typed):
+        """A live word typed over where it stands."""
+        self.actions += 1
+        found = shown(self.page, path)
+        found.focus()
+        self.page.keyboard.press("Enter")
+        self.page.keyboard.type(typed)
+        self.page.keyboard.press("Enter")
+
+
+@pytest.fixture
+def american(browser):
+    """A browser whose people measure in inches, on which nothing has been chosen yet."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, accept_downloads=True, locale="en-US")
+    page = context.new_page()
+    page.set_default_timeout(20_000)
+    yield page
+    context.close()
+
+
+def test_an_inch_dressmaker_with_a_paper_bodice_prints_a_full_circle(american, studio):
+    page, hands = american, Hands(american)
+    page.goto(studio.url)
+    hands.click(page.get_by_role("button", name="New dress"))
+    expect(page.get_by_label("Name of the dress")).to_be_focused()
+    expect(page.get_by_label("Unit")).to_have_value("in")  # as people here measure
+    hands.fill(page.get_by_label("Name of the dress"), "Picnic dress")
+    hands.fill(page.get_by_label("Whose it is"), "Somebody New")
+    hands.click(page.get_by_text("circle dress", exact=True).last)
+    hands.click(page.get_by_role("button", name="Begin"))
+    expect(page.get_by_role("heading", name="Picnic dress")).to_be_visible()
+    for path, typed in (
+        ("bodice.front.centre_to_dart", "3 5/8"), ("bodice.front.dart_to_side", "3 3/4"),
+        ("bodice.back.centre_to_dart", "3 3/8"), ("bodice.back.dart_to_side", "3 1/2"),
+        ("bodice.front_side", "8"), ("bodice.back_side", "8"),
+    ):  # fmt: skip
+        hands.type(path, typed)
+    expect(page.get_by_test_id("join-sentence")).to_have_text("The waist meets.")
+    hands.click(page.locator("#stage-pattern h2 button"))
+    expect(page.get_by_role("radio", name="Letter")).to_have_attribute("aria-checked", "true")
+    with page.expect_download() as download:
+        hands.click(page.get_by_role("link", name="Pattern for your printer"))
+    assert hands.actions <= 15
+    pages = pdfplumber.open(io.BytesIO(download.value.path().read_bytes())).pages
+    assert (pages[0].width, pages[0].height) == (612, 792)  # Letter
+    # by hand: twice all four edges over 2π is the radius of the waist
+    commission = next(row["id"] for row in get(studio, "/api/desk")["rows"] if row["title"] == "Picnic dress")
+    made = get(studio, f"/api/commissions/{commission}")["recipe"]
+    assert (made["unit"], made["lower"]["kind"], made["lower"]["sweep"]) == ("in", "circle", 360)
+    radius = 2 * (3.625 + 3.75 + 3.375 + 3.5) / (2 * pi)
+    page.get_by_role("button", name="Workings").click()
+    expect(page.get_by_role("button", name="seam radius").first).to_contain_text(f"{round(radius * 8) // 8}")
