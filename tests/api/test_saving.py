@@ -72,7 +72,9 @@ def test_twenty_people_saving_one_commission_get_no_fault_and_one_version_each(c
     def save(k):
         for attempt in range(8):
             newest = client.get(f"/api/commissions/{number}").json()
-            answer = saved(client, number, longer(newest["recipe"], k + 1 + attempt / 10), newest["version"])
+            # each state is its own: the very same one asked for twice is kept once
+            mine = {**longer(newest["recipe"], k + 1), "remarks": f"saver {k}, attempt {attempt}"}
+            answer = saved(client, number, mine, newest["version"])
             answers.append(answer)
 
     savers = [threading.Thread(target=save, args=(k,)) for k in range(20)]

@@ -3,15 +3,19 @@ import "@fontsource-variable/newsreader/wght-italic.css";
 import "@fontsource-variable/source-sans-3/index.css";
 import "./theme.css";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Link, RouterProvider } from "react-router";
 import { Desk } from "./pages/Desk";
 import { Frame } from "./pages/Frame";
-import { NewDress } from "./pages/NewDress";
-import { CommissionPage } from "./pages/Workbench";
 import { text } from "./text";
 import { FallenPage } from "./ui/Boundary";
+
+// the desk comes first; the rest is fetched when it is asked for
+const CommissionPage = lazy(() =>
+  import("./pages/Workbench").then((page) => ({ default: page.CommissionPage })),
+);
+const NewDress = lazy(() => import("./pages/NewDress").then((page) => ({ default: page.NewDress })));
 
 function Nowhere() {
   return (
@@ -40,7 +44,9 @@ const router = createBrowserRouter([
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <QueryClientProvider client={new QueryClient()}>
-      <RouterProvider router={router} />
+      <Suspense fallback={<p className="p-10 text-pencil">{text.loading}</p>}>
+        <RouterProvider router={router} />
+      </Suspense>
     </QueryClientProvider>
   </StrictMode>,
 );

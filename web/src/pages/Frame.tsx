@@ -1,13 +1,16 @@
 import { Moon, Sun } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, Outlet, useNavigate } from "react-router";
-import { RescueBench } from "../sums/RescueBench";
-import { SumsBench } from "../sums/SumsBench";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Switcher } from "../ui/Choice";
 import { inchMark, light, singleKeys, useKeys, useLight } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
+
+const SumsBench = lazy(() => import("../sums/SumsBench").then((bench) => ({ default: bench.SumsBench })));
+const RescueBench = lazy(() =>
+  import("../sums/RescueBench").then((bench) => ({ default: bench.RescueBench })),
+);
 
 /** What is round every page: the name, the sums bench, the keys and the light. */
 export function Frame() {
@@ -15,8 +18,18 @@ export function Frame() {
   const [sums, setSums] = useState(false);
   const [rescue, setRescue] = useState(false);
   const [keys, setKeys] = useState(false);
+  /** Which benches have been open: they stay where they are, with what was typed there. */
+  const [asked, setAsked] = useState({ sums: false, rescue: false });
+  const openSums = () => {
+    setAsked((now) => ({ ...now, sums: true }));
+    setSums(true);
+  };
+  const openRescue = () => {
+    setAsked((now) => ({ ...now, rescue: true }));
+    setRescue(true);
+  };
   const go = useNavigate();
-  useKeys({ s: () => setSums(true), r: () => setRescue(true), "?": () => setKeys(true), d: () => go("/") });
+  useKeys({ s: openSums, r: openRescue, "?": () => setKeys(true), d: () => go("/") });
   return (
     <div className="print-flow flex h-full flex-col">
       <header className="no-print flex items-center gap-4 bg-linen px-5 py-1">
@@ -27,10 +40,10 @@ export function Frame() {
           {text.desk}
         </Link>
         <div className="ml-auto flex items-center gap-1">
-          <Button look="quiet" onClick={() => setSums(true)}>
+          <Button look="quiet" onClick={openSums}>
             {text.sums} <Key>s</Key>
           </Button>
-          <Button look="quiet" onClick={() => setRescue(true)}>
+          <Button look="quiet" onClick={openRescue}>
             {text.rescueOpen} <Key>r</Key>
           </Button>
           <Button look="quiet" onClick={() => setKeys(true)}>
@@ -46,8 +59,10 @@ export function Frame() {
         </div>
       </header>
       <Outlet />
-      <SumsBench open={sums} onOpenChange={setSums} />
-      <RescueBench open={rescue} onOpenChange={setRescue} />
+      <Suspense>
+        {asked.sums && <SumsBench open={sums} onOpenChange={setSums} />}
+        {asked.rescue && <RescueBench open={rescue} onOpenChange={setRescue} />}
+      </Suspense>
       <KeyList open={keys} onOpenChange={setKeys} />
     </div>
   );
