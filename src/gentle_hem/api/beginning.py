@@ -34,6 +34,8 @@ class FamilyOut(BaseModel):
 
     key: str
     title: str
+    noun: str
+    """What it is called in a sentence."""
     drawing: SmallDrawing
     missing: list[str]
 
@@ -103,7 +105,7 @@ def _families(taken: str) -> list[FamilyOut]:
         drawing = small_drawing(drawn_dress(recipe, garment))
         made.append(
             FamilyOut(
-                key=family.key, title=family.title, drawing=SmallDrawing.model_validate(drawing),
+                key=family.key, title=family.title, noun=family.noun, drawing=SmallDrawing.model_validate(drawing),
                 missing=[name for key, name in MEASURES.items() if key in asked],
             )
         )  # fmt: skip

@@ -19,12 +19,13 @@ from gentle_hem.core.units import Unit, inches
 
 @dataclass(frozen=True)
 class Family:
-    """A kind of dress: what it is called and the parts that make it one. ``long`` is its length in cm and in inches,
-    round numbers in either.
+    """A kind of dress: what it is called for short and in a sentence, and the parts that make it one. ``long`` is its
+    length in cm and in inches, round numbers in either.
     """
 
     key: str
     title: str
+    noun: str
     lower: dict[str, Any]
     long: tuple[float, float] | None = (60, 24)
     parts: dict[str, Any] = field(default_factory=dict)
@@ -36,20 +37,23 @@ class Family:
 PRINCESS = {"kind": "princess", "on": "both", "start": "shoulder"}
 
 FAMILIES: tuple[Family, ...] = (
-    Family("circle", "circle dress", {"kind": "circle", "sweep": 360}),
-    Family("half_circle", "half circle", {"kind": "circle", "sweep": 180}),
-    Family("gathered", "gathered", {"kind": "gathered"}),
-    Family("pleated", "pleated", {"kind": "pleated"}),
-    Family("tiered", "tiered", {"kind": "tiered"}, (78, 31)),
-    Family("high_low", "high and low", {"kind": "high_low"}, None),
-    Family("handkerchief", "handkerchief", {"kind": "handkerchief"}, None),
-    Family("a_line", "A-line", {"kind": "a_line"}),
-    Family("straight", "straight, with a band", {"kind": "straight"}, (58, 23), {"band": {"kind": "waistband"}}),
-    Family("princess", "princess dress", {"kind": "circle", "sweep": 120}, (70, 28), steps=(PRINCESS,)),
-    Family("gown", "gown cut in one", {"kind": "gown", "hem_in": -150}, (100, 40), steps=(PRINCESS,)),
-    Family("jumpsuit", "jumpsuit", {"kind": "trousers"}, None),
-    Family("peplum", "peplum blouse", {"kind": "peplum"}, None),
-    Family("pinafore", "pinafore", {"kind": "gathered"}, own_bodice="bib"),
+    Family("circle", "circle dress", "circle dress", {"kind": "circle", "sweep": 360}),
+    Family("half_circle", "half circle", "half circle dress", {"kind": "circle", "sweep": 180}),
+    Family("gathered", "gathered", "gathered dress", {"kind": "gathered"}),
+    Family("pleated", "pleated", "pleated dress", {"kind": "pleated"}),
+    Family("tiered", "tiered", "tiered dress", {"kind": "tiered"}, (78, 31)),
+    Family("high_low", "high and low", "high and low dress", {"kind": "high_low"}, None),
+    Family("handkerchief", "handkerchief", "handkerchief dress", {"kind": "handkerchief"}, None),
+    Family("a_line", "A-line", "dress in an A-line", {"kind": "a_line"}),
+    Family("straight", "straight, with a band", "straight dress with a band", {"kind": "straight"}, (58, 23),
+           {"band": {"kind": "waistband"}}),
+    Family("princess", "princess dress", "princess dress", {"kind": "circle", "sweep": 120}, (70, 28),
+           steps=(PRINCESS,)),
+    Family("gown", "gown cut in one", "gown cut in one", {"kind": "gown", "hem_in": -150}, (100, 40),
+           steps=(PRINCESS,)),
+    Family("jumpsuit", "jumpsuit", "jumpsuit", {"kind": "trousers"}, None),
+    Family("peplum", "peplum blouse", "peplum blouse", {"kind": "peplum"}, None),
+    Family("pinafore", "pinafore", "pinafore", {"kind": "gathered"}, own_bodice="bib"),
 )  # fmt: skip
 
 BY_KEY = {family.key: family for family in FAMILIES}

@@ -994,6 +994,8 @@ export interface components {
             key: string;
             /** Missing */
             missing: string[];
+            /** Noun */
+            noun: string;
             /** Title */
             title: string;
         };

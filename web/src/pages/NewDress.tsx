@@ -79,7 +79,7 @@ export function NewDress() {
             {like ? (
               <Blank>{earlier.find((one) => String(one.id) === like)?.title}</Blank>
             ) : (
-              <Blank>{chosen?.title ?? "…"}</Blank>
+              <Blank>{chosen?.noun ?? "…"}</Blank>
             )}{" "}
             {text.begins.called}{" "}
             <input
