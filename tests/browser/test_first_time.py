@@ -1,6 +1,7 @@
 """First times, with actions counted: an action is a click, or a field filled in with the keys that lead to it."""
 
 import io
+import re
 from math import pi
 
 import pdfplumber
@@ -8,7 +9,7 @@ import pytest
 from playwright.sync_api import expect
 
 from server import get
-from workbench import shown
+from workbench import STAGES, add_to, open_stage, shown
 
 
 class Hands:
@@ -25,8 +26,23 @@ class Hands:
         self.actions += 1
         locator.fill(typed)
 
+    def stage(self, name):
+        """A stage opened, if it is folded."""
+        self.actions += self.page.locator(f"#stage-{name} h2 button").get_attribute("aria-expanded") == "false"
+        open_stage(self.page, name)
+
+    def select(self, locator, choice):
+        self.actions += 1
+        locator.select_option(choice)
+
+    def add(self, label, kind):
+        """Chosen, then added: two."""
+        self.actions += 2
+        add_to(self.page, label, kind)
+
     def type(self, path, typed):
         """A live word typed over where it stands."""
+        self.stage(STAGES[path.split(".")[0]])
         self.actions += 1
         found = shown(self.page, path)
         found.focus()
@@ -77,3 +93,35 @@ def test_an_inch_dressmaker_with_a_paper_bodice_prints_a_full_circle(american, s
     radius = 2 * (3.625 + 3.75 + 3.375 + 3.5) / (2 * pi)
     page.get_by_role("button", name="Workings").click()
     expect(page.get_by_role("button", name="seam radius").first).to_contain_text(f"{round(radius * 8) // 8}")
+
+
+def test_measured_drafted_styled_by_steps_with_gores_sleeves_and_a_collar_and_printed(page, studio):
+    hands = Hands(page)
+    page.goto(studio.url)
+    hands.click(page.get_by_role("button", name="New dress"))
+    hands.fill(page.get_by_label("Name of the dress"), "Regatta dress")
+    hands.fill(page.get_by_label("Whose it is"), "Somebody New")
+    hands.select(page.get_by_label("Where the bodice comes from"), "two_lengths")
+    hands.click(page.get_by_role("button", name="Begin"))
+    expect(page.get_by_role("heading", name="Regatta dress")).to_be_visible()
+    for key, typed in (("bust_girth", "94"), ("waist_girth", "74"), ("hip_girth", "100")):
+        hands.type(f"figure.measures.{key}", typed)
+    hands.stage("bodice")
+    for kind in ("neckline", "hollow"):
+        hands.add("Do to the pieces", kind)
+    hands.stage("lower")
+    hands.select(page.get_by_label("Lower part", exact=True), "gores")
+    for kind in ("sleeve", "stand_collar"):
+        hands.add("Add to the garment", kind)
+    expect(page.locator('[data-piece="stand collar"]')).to_be_visible()
+    expect(page.locator('[data-piece="sleeve"]')).to_be_visible()
+    expect(page.get_by_test_id("dress").locator('[data-line^="gore"]').first).to_be_attached()
+    expect(page.get_by_test_id("saved")).to_have_text(re.compile(r"^saved \d\d:\d\d$"))
+    hands.click(page.locator("#stage-pattern h2 button"))
+    with page.expect_download() as download:
+        hands.click(page.get_by_role("link", name="Pattern for your printer"))
+    with pdfplumber.open(io.BytesIO(download.value.path().read_bytes())) as pdf:
+        listed = pdf.pages[0].extract_text()
+    for piece in ("bodice front", "bodice back", "gore", "sleeve", "stand collar"):
+        assert piece in listed
+    assert hands.actions <= 22  # three measures, two steps, two trims, and the way through
