@@ -166,6 +166,18 @@ def test_a_tight_skirt_lies_on_the_hip_without_a_fold():
     assert read.lines("front", "fold") == []
 
 
+def test_godets_widen_what_they_are_let_into_and_nothing_above_it():
+    """By hand: the hem grows by every godet's own hem; bust, waist and hip stay as they were."""
+    base = example("stepped-yoke")
+    plain, let_in = (Read(changed(base, {"trims": trims})) for trims in ([], [{"kind": "godets"}]))
+    [godet] = [p for p in let_in.garment.pieces if p.what.is_outer(Section.GODET)]
+    more = godet.cut * godet.edge("hem").drawn_length
+    assert more > 500
+    assert let_in.girth("hem") == approx(plain.girth("hem") + more, rel=0.01)
+    for level in ("bust", "waist", "hip"):
+        assert let_in.girth(level) == approx(plain.girth(level), rel=1e-3)
+
+
 def test_a_jumpsuits_legs_end_where_they_are_long_to():
     recipe = example("jumpsuit")
     dress = drawn_dress(recipe, make_up(recipe))

@@ -9,10 +9,12 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from pydantic import BaseModel
 from sqlalchemy import select
+from sqlalchemy.orm import Session
 
 from gentle_hem.api.desk import SmallDrawing
 from gentle_hem.api.kept import Reading
 from gentle_hem.core.block import BODICES
+from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.block.not_yet import NoBodice
 from gentle_hem.core.block.own import OwnBodice
 from gentle_hem.core.dressed import drawn_dress
@@ -22,9 +24,12 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.units import Unit
 from gentle_hem.formats.dress import small_drawing
 from gentle_hem.store.models import Commission, Person
-from gentle_hem.store.store import latest_measures
+from gentle_hem.store.store import latest_measures, latest_version
 
 beginning = APIRouter(prefix="/api", tags=["beginning"])
+
+OWN = tuple(str(kind.model_fields["kind"].default) for kind in (OwnBodice, MeasuredBodice))
+"""Bodices that are the maker's own, and so worth taking over from one dress to the next."""
 
 ASKED = ("bust-not-measured", "measure-estimated")
 
@@ -79,15 +84,15 @@ def begin_for(session: Reading, person: Annotated[str, Query(max_length=120)] = 
         ],
         people=sorted(session.scalars(select(Person.name)).all()),
         earlier=[
-            EarlierOut(id=row.id, title=row.title, own_bodice=_has_own_bodice(row)) for row in dresses
+            EarlierOut(id=row.id, title=row.title, own_bodice=_has_own_bodice(session, row.id)) for row in dresses
         ],
         taken=len(taken.get("measures", {})),
     )  # fmt: skip
 
 
-def _has_own_bodice(row: Commission) -> bool:
-    newest = row.versions[-1].recipe if row.versions else {}
-    return newest.get("bodice", {}).get("kind") in ("own", "measured")
+def _has_own_bodice(session: Session, commission_id: int) -> bool:
+    newest = latest_version(session, commission_id)
+    return newest is not None and newest.recipe.get("bodice", {}).get("kind") in OWN
 
 
 @lru_cache(maxsize=16)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable
 from functools import partial
 
 import numpy as np
@@ -10,14 +10,12 @@ import numpy as np
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.dressed.form import Form
-from gentle_hem.core.dressed.hanging import ROWS as DEPTHS
-from gentle_hem.core.dressed.hanging import Hung, Patch, ends, hang, patch
+from gentle_hem.core.dressed.hanging import DEPTHS, Hung, ends, hang, patch
 from gentle_hem.core.dressed.inks import Level
 from gentle_hem.core.dressed.lines import Lines, hung_lines, upper_lines
 from gentle_hem.core.dressed.slices import SAMPLES, Numbers
 from gentle_hem.core.dressed.surface import SIDES, Surface
 from gentle_hem.core.dressed.upper import ROWS, Upper, followed, is_whole, upper_surface
-from gentle_hem.core.estimates import Measures
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.parts import OpeningPlace
 from gentle_hem.core.pattern import Piece, Role
@@ -27,16 +25,11 @@ from gentle_hem.core.seams import Run
 from gentle_hem.core.steps.knot import Knot
 from gentle_hem.core.walk import Walked
 from gentle_hem.core.what import Half, Layer, Panel, Section, What
-from gentle_hem.core.workings import Workings
 
 PARTS = frozenset({
     Section.SKIRT, Section.PEPLUM, Section.HIP_YOKE, Section.WAISTBAND, Section.RUFFLE, Section.FLOUNCE, Section.CAPE,
 })  # fmt: skip
 """What hangs from an edge round the body."""
-
-SEAMED = frozenset({
-    Role.SIDE, Role.CENTRE_FRONT, Role.CENTRE_BACK, Role.PRINCESS, Role.PANEL, Role.YOKE, Role.SHOULDER,
-})  # fmt: skip
 
 BESIDE = frozenset({Panel.STRAP, Panel.LACING, Panel.MODESTY})
 
@@ -86,15 +79,16 @@ class Dressing:
         sides = self._sides()
         if not any(there for side in sides.values() for there in side.values()):
             return
-        take = Measures(self.recipe.figure.model_copy(), Workings()).take
-        lengths = {Half.FRONT: take("front_waist_length"), Half.BACK: take("back_waist_length")}
         self.feet = feet = self._feet()
         for sign, halves in sides.items():
             if sign < 0 and all(halves[h] == sides[1][h] for h in Half):
                 self.uppers[sign] = self.uppers[1]
             else:
-                self.uppers[sign] = Upper(halves, self.form, lengths, self.garment.waists, feet)
-        added = {sign: self._godets(self.uppers[sign]) for sign in SIDES}
+                self.uppers[sign] = Upper(halves, self.form, self.garment.waists, feet)
+        added = {
+            sign: self._let_in([w for half in upper.halves.values() for w in half.pieces], upper.z - upper.z[-1]) / 2
+            for sign, upper in self.uppers.items()
+        }
         self.surface = upper_surface(self.uppers[1], self.uppers[-1], self._cloth(Section.BODICE), added)
         alike = self.uppers[1] is self.uppers[-1]
         self.lines = [
@@ -114,8 +108,7 @@ class Dressing:
         }
         if found:
             return found
-        roles = [Role.HEM, Role.WAIST]
-        for role in roles:
+        for role in (Role.HEM, Role.WAIST):
             found = {
                 (what, e.name) for what in upper for e in self.pieces[what].edges
                 if e.role is role and what.panel not in BESIDE
@@ -127,16 +120,16 @@ class Dressing:
     def _cloth(self, section: Section) -> Cloth:
         return self.recipe.cloths.of(What(section))
 
-    def _godets(self, upper: Upper) -> Numbers:
-        """What godets let into a gown add to each level of half of it."""
-        more = np.zeros(ROWS)
-        for what, piece in self.pieces.items():
-            if what.section is not Section.GODET or not piece.edges:
+    def _let_in(self, pieces: Collection[What], above: Numbers) -> Numbers:
+        """What godets let into pieces add all round, at heights above their lower edge (mm)."""
+        more = np.zeros(len(above))
+        for what, godet in self.pieces.items():
+            if what.section is not Section.GODET:
                 continue
-            hem, tall = _hem_length(piece), piece.seam_line.box[3] - piece.seam_line.box[1]
-            bottom = float(upper.z[-1])
-            part = np.clip((bottom + tall - upper.z) / tall, 0.0, 1.0)
-            more = more + piece.cut / 2 * hem * part
+            into = {s.piece for w in self.walked if what in w.seam.b.pieces for s in w.seam.a.stretches}
+            if into & set(pieces):
+                tall = godet.seam_line.box[3] - godet.seam_line.box[1]
+                more += godet.cut * _hem_length(godet) * np.clip((tall - above) / tall, 0.0, 1.0)
         return more
 
     @property
@@ -194,27 +187,12 @@ class Dressing:
         full = walked.length_b / max(sum(p.lengths[0] for p in patches), 1.0)
         if full > 1.05:  # a strip that goes round more than once is drawn as one
             patches = [replace(p, lengths=p.lengths * full) for p in patches]
-        added = self._let_in(patches)
+        long = float(np.mean([p.down[-1].mean() for p in patches]))
+        added = self._let_in([p.piece.what for p in patches], long * (1 - DEPTHS))
         part = hang(patches, self.form, height, held, walked.length_a, shares, cloth, added, below, over)
         self.hung.append(part)
         self.hung_lines.append(hung_lines(part))
         return True
-
-    def _let_in(self, patches: Sequence[Patch]) -> Numbers | None:
-        """What godets let into hanging pieces add at each depth, all round."""
-        there = {p.piece.what for p in patches}
-        more = np.zeros(DEPTHS)
-        for what, piece in self.pieces.items():
-            if what.section is not Section.GODET:
-                continue
-            into = {s.piece for w in self.walked if what in w.seam.b.pieces for s in w.seam.a.stretches}
-            if not into & there:
-                continue
-            tall = piece.seam_line.box[3] - piece.seam_line.box[1]
-            long = float(np.mean([p.down[-1].mean() for p in patches]))
-            part = np.clip((np.linspace(0, long, DEPTHS) - (long - tall)) / tall, 0.0, 1.0)
-            more = more + piece.cut * _hem_length(piece) * part
-        return more if more.any() else None
 
     def _edge_above(self, run: Run) -> tuple[tuple[float, float], partial[Numbers], float, int, bool] | None:
         """The edge that a part is sewn to: its shares, how high it lies at them, how long it is held all round, and how

@@ -13,6 +13,7 @@ import numpy as np
 from gentle_hem.core.dressed.slices import Numbers
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
+from gentle_hem.core.what import Half
 from gentle_hem.core.workings import Workings
 
 Line = list[tuple[float, float]]
@@ -31,6 +32,8 @@ class Form:
     hip: float
     neck: float
     """The height of the shoulder at the neck."""
+    lengths: dict[Half, float]
+    """From there down to the waist, in front and behind, as the tape goes."""
     shoulder: tuple[float, float]
     """The shoulder tip: how far from the centre, and how high."""
     underarm: float
@@ -44,7 +47,7 @@ class Form:
 
     @classmethod
     def of(cls, figure: Figure) -> Form:
-        take = Measures(figure.model_copy(), Workings()).take
+        take = Measures(figure, Workings()).take
         waist, hip_drop = take("waist_to_floor"), take("waist_to_hip")
         front, back = take("front_waist_length"), take("back_waist_length")
         bust_girth, waist_girth, hip_girth = take("bust_girth"), take("waist_girth"), take("hip_girth")
@@ -66,7 +69,8 @@ class Form:
         height, girth, aspect, forward = (np.array(column, dtype=float) for column in zip(*levels, strict=True))
         tall = figure.get("height") or neck + 0.165 * (neck + 40)
         return cls(
-            height, girth, aspect, forward, waist, waist - hip_drop, neck, (across, tip), underarm, bust,
+            height, girth, aspect, forward, waist, waist - hip_drop, neck,
+            {Half.FRONT: front, Half.BACK: back}, (across, tip), underarm, bust,
             max(tall, neck + 190), crotch, waist - take("waist_to_knee"), take("arm_length"),
             (take("upper_arm_girth"), take("wrist_girth")),
             (take("thigh_girth"), take("knee_girth"), take("ankle_girth")),

@@ -140,7 +140,6 @@ class Hung:
     bounds: Numbers
     """By depth, the shares at which its patches begin and end."""
     shares: tuple[float, float]
-    gathered: bool
     below: int
     """How many parts it hangs from, one from another."""
     over: bool = False
@@ -210,7 +209,7 @@ def hang(
     else:
         left = half_surface(z, laid, base, aspect, forward, phase)
     surface = Surface(left, left.mirrored(), shares, float(base[-1]), phase, gathered and not pleated)
-    return Hung(tuple(patches), surface, bounds, shares, gathered, below, over)
+    return Hung(tuple(patches), surface, bounds, shares, below, over)
 
 
 def ends(patches: Sequence[Patch]) -> dict[tuple[What, str], int]:

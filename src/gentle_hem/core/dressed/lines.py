@@ -7,22 +7,18 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from gentle_hem.core.dressed.hanging import ROWS as DEPTHS
-from gentle_hem.core.dressed.hanging import Hung
+from gentle_hem.core.dressed.hanging import ROWS, Hung
 from gentle_hem.core.dressed.inks import Drawn
 from gentle_hem.core.dressed.slices import Numbers
 from gentle_hem.core.dressed.surface import Surface
-from gentle_hem.core.dressed.upper import Upper, followed, is_whole
+from gentle_hem.core.dressed.upper import BESIDE_CENTRE, Upper, beyond_centre, followed, is_whole
 from gentle_hem.core.geometry import Path
-from gentle_hem.core.pattern import Edge, MarkKind, NotchKind, Piece, Role
+from gentle_hem.core.pattern import MarkKind, NotchKind, Piece, Role
 from gentle_hem.core.what import Half, What
 
 SEAMED = frozenset({Role.SIDE, Role.CENTRE_FRONT, Role.CENTRE_BACK, Role.PRINCESS, Role.PANEL, Role.YOKE})
 
 BOUNDS = frozenset({Role.NECKLINE, Role.FREE, Role.SHOULDER, Role.ARMHOLE})
-
-BESIDE_CENTRE = -3.0
-"""What lies further beyond the centre than this is a stand's or a facing's (mm)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,10 +93,10 @@ def _of_piece(half: Half, piece: Piece, feet: set[tuple[What, str]], zipped: boo
 
     for edge in piece.edges:
         if edge.role in BOUNDS:
-            if not (edge.role is Role.FREE and _beyond_centre(edge)):
+            if not (edge.role is Role.FREE and beyond_centre(edge)):
                 yield line(None, edge.name, edge.role), edge.path
             continue
-        if edge.role.is_centre and (piece.on_fold or _beyond_centre(edge)):
+        if edge.role.is_centre and (piece.on_fold or beyond_centre(edge)):
             continue
         if edge.role in SEAMED or (edge.role is Role.WAIST and (piece.what, edge.name) not in feet):
             yield line(Drawn.SEAM, edge.name, edge.role), edge.path
@@ -120,11 +116,6 @@ def _of_piece(half: Half, piece: Piece, feet: set[tuple[What, str]], zipped: boo
             yield line(Drawn.BUTTON, mark.name), mark.path
         elif mark.kind in (MarkKind.PLACE, MarkKind.DART, MarkKind.OPENING):
             yield line(Drawn.MARK, mark.name), mark.path
-
-
-def _beyond_centre(edge: Edge) -> bool:
-    """Whether an edge belongs to a stand or a facing folded back."""
-    return min(edge.path.start.x, edge.path.end.x) < BESIDE_CENTRE and edge.path.length > -BESIDE_CENTRE
 
 
 def hung_lines(part: Hung) -> Lines:
@@ -148,7 +139,7 @@ def hung_lines(part: Hung) -> Lines:
         for mark in piece.marks:
             if mark.kind in (MarkKind.PLACE, MarkKind.OPENING, MarkKind.BUTTONHOLE):
                 spots = [patch.nearest(place) for place in mark.path.flatten(4.0)]
-                rows = np.array([depth * (DEPTHS - 1) for depth, _ in spots])
+                rows = np.array([depth * (ROWS - 1) for depth, _ in spots])
                 shares = np.array([part.share(k, depth, across) for depth, across in spots])
                 drawn = Drawn.BUTTON if mark.kind is MarkKind.BUTTONHOLE else Drawn.MARK
                 add(drawn, piece, mark.name, (rows, shares))

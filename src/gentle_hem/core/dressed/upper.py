@@ -19,7 +19,7 @@ from gentle_hem.core.dressed.slices import SAMPLES, Numbers
 from gentle_hem.core.dressed.surface import Half as SurfaceHalf
 from gentle_hem.core.dressed.surface import Surface, folds_of, half_surface, held_out
 from gentle_hem.core.geometry import Path
-from gentle_hem.core.pattern import MarkKind, Piece, Role
+from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role
 from gentle_hem.core.steps.base import seen_from_centre
 from gentle_hem.core.what import Half, What
 
@@ -83,6 +83,15 @@ class _Wedge:
     wide: Numbers
 
 
+BESIDE_CENTRE = -3.0
+"""What lies further beyond the centre than this is a stand's or a facing's (mm)."""
+
+
+def beyond_centre(edge: Edge) -> bool:
+    """Whether an edge belongs to a stand or a facing folded back; the piece lies with its centre on the left."""
+    return min(edge.path.start.x, edge.path.end.x) < BESIDE_CENTRE
+
+
 WHOLE = 120.0
 """A piece that reaches further beyond the centre than a stand and its facing is the whole of both sides (mm)."""
 
@@ -105,7 +114,6 @@ class HalfUpper:
         self.waist = self._waist_level() if waist is None else waist
         shoulders = [y for p in turned for e in p.edges if e.role is Role.SHOULDER
                      for y in (e.path.start.y, e.path.end.y)]  # fmt: skip
-        self.has_shoulder = bool(shoulders)
         self.neck = max(shoulders) if shoulders else self.waist + neck_length
         self.underarm = self._underarm()
         self._measure(turned, outlines)
@@ -125,7 +133,7 @@ class HalfUpper:
 
     def _measure(self, pieces: Sequence[Piece], outlines: Sequence[Numbers]) -> None:
         """How far across each piece reaches, and what lies closed before it."""
-        centre = [followed(e.path) for p in pieces for e in p.edges if e.role.is_centre and "facing" not in e.name]
+        centre = [followed(e.path) for p in pieces for e in p.edges if e.role.is_centre and not beyond_centre(e)]
         if centre:
             line = np.concatenate(centre)
             line = line[np.argsort(line[:, 1])]
@@ -205,12 +213,14 @@ class Upper:
     """One side of the bodice or gown on the figure."""
 
     def __init__(
-        self, pieces: Mapping[Half, Sequence[Piece]], form: Form, lengths: Mapping[Half, float],
-        waists: Mapping[Half, float], feet: Collection[tuple[What, str]],
+        self, pieces: Mapping[Half, Sequence[Piece]], form: Form, waists: Mapping[Half, float],
+        feet: Collection[tuple[What, str]],
     ) -> None:  # fmt: skip
         self.form = form
         self.halves = {
-            half: HalfUpper(there, half, lengths[half], waists.get(half)) for half, there in pieces.items() if there
+            half: HalfUpper(there, half, form.lengths[half], waists.get(half))
+            for half, there in pieces.items()
+            if there
         }
         high, low = [], []
         for half in self.halves.values():
