@@ -8,6 +8,7 @@ from math import pi
 from pathlib import Path
 from xml.etree import ElementTree
 
+import numpy as np
 import pytest
 from pytest import approx
 from shapely import LineString, Polygon
@@ -16,6 +17,7 @@ import combinations
 from conftest import FIGURE
 from gentle_hem.core.cut import cut_pieces
 from gentle_hem.core.dressed import Seen, drawn_dress
+from gentle_hem.core.dressed.dressing import Dressing
 from gentle_hem.core.dressed.inks import Drawn
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
@@ -228,7 +230,36 @@ def test_what_is_not_alike_left_and_right_is_drawn_so():
     dress = drawn_dress(combined("ONE_SHOULDER_JUMPSUIT"), make_up(combined("ONE_SHOULDER_JUMPSUIT")))
     cloth = next(i for i in dress.views[Seen.FRONT] if i.drawn is Drawn.CLOTH and i.piece.startswith("bodice"))
     left, right = (max(y for x, y in cloth.spots if sign * x > 60) for sign in (1, -1))
-    assert left > right + 100  # a shoulder on her left only
+    assert left > right + 100  # a shoulder on her left only, which is on the right as she faces us
+    cloth = next(i for i in dress.views[Seen.BACK] if i.drawn is Drawn.CLOTH and i.piece.startswith("bodice"))
+    left, right = (max(y for x, y in cloth.spots if sign * x > 60) for sign in (-1, 1))
+    assert left > right + 100  # and on the left from behind
+
+
+def test_from_the_side_she_faces_to_the_left():
+    """A skirt longer behind hangs lowest on the right."""
+    recipe = example("high-low")
+    side = drawn_dress(recipe, make_up(recipe)).views[Seen.SIDE]
+    lowest = min((spot for ink in side if ink.drawn is Drawn.HEM for spot in ink.spots), key=lambda spot: spot[1])
+    assert lowest[0] > 100
+
+
+@pytest.mark.parametrize("depth", [40, 80, 120])
+def test_darts_are_closed_on_the_way_down_to_the_hip(depth):
+    recipe = example("stepped-yoke")
+    garment = make_up(recipe)
+    [skirt] = Dressing(recipe, garment).hung
+    pieces = [p for p in garment.pieces if p.what.is_outer(Section.SKIRT)]
+    down = np.mean([p.down.mean(axis=1) for p in skirt.patches], axis=0)
+    drawn = np.interp(depth, down, skirt.surface.left.girths)
+    assert 2 * drawn == approx(across(pieces, garment, -depth), rel=0.02)
+
+
+def test_a_gown_is_wider_at_its_hem_by_its_godets():
+    recipe = example("mermaid-gown")
+    [godets] = [t.model_dump(mode="json") for t in recipe.trims if t.kind == "godets"]
+    read = Read(changed(recipe, {"trims": [godets]}))
+    assert read.girth("hem") == approx(hem_of(read.garment), rel=0.01)
 
 
 @pytest.mark.parametrize("name", GARMENTS)

@@ -7,11 +7,13 @@ from pydantic import ValidationError
 
 from conftest import BODICE, a_recipe, own_recipe
 from gentle_hem.core.block import BODICES
+from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.figure import MEASURES, Figure
 from gentle_hem.core.lower import LOWER_PARTS
+from gentle_hem.core.lower.circle import CircleSkirt
 from gentle_hem.core.parts import Allowances, Opening
 from gentle_hem.core.recipe import JoinPlan, Recipe, changed, spoken_parts
-from gentle_hem.core.sentences import LiveWord, Word, choice, length, number, percent, share, spoken
+from gentle_hem.core.sentences import LiveWord, Word, choice, length, number, percent, say_part, share, spoken
 from gentle_hem.core.steps import STEPS
 from gentle_hem.core.units import Unit, format_length
 
@@ -143,3 +145,11 @@ def test_a_recipe_cannot_be_changed_in_place():
     with pytest.raises(ValidationError):
         recipe.lower.length = 3
     assert Recipe.model_validate_json(recipe.model_dump_json()) == recipe
+
+
+def test_what_is_usual_may_wait_but_never_a_parts_first_sentence():
+    assert say_part(CircleSkirt(), "lower", Unit.CM).waits == (False, True, True)
+    # one word that is not usual, and its sentence is said
+    assert say_part(CircleSkirt(front_dart=10), "lower", Unit.CM).waits == (False, True, False)
+    # a bodice that is only its measured edges has nothing that could wait
+    assert not any(say_part(MeasuredBodice(), "bodice", Unit.CM).waits)

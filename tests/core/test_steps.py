@@ -6,7 +6,7 @@ is left off changes nothing; two steps that do not touch give the same garment i
 
 import random
 from itertools import pairwise
-from math import asin, cos, hypot, sin
+from math import hypot
 
 import pytest
 from hypothesis import given
@@ -26,7 +26,6 @@ from gentle_hem.core.recipe import Recipe, changed, read_recipe, spoken_parts
 from gentle_hem.core.sentences import spoken
 from gentle_hem.core.steps import STEPS
 from gentle_hem.core.steps.base import acted_on
-from gentle_hem.core.steps.full_bust import FullBust
 from gentle_hem.core.units import Unit, inches
 from gentle_hem.core.what import Half, Layer
 from random_recipes import some_steps
@@ -454,94 +453,3 @@ def test_a_princess_seam_under_a_yoke_is_cut_in_the_piece_that_has_the_dart():
     )
     assert {p.name for p in garment.pieces} >= {"front yoke", "bodice centre front", "bodice side front"}
     assert not garment.piece("bodice centre front").darts
-
-
-# corrections of a fitting
-
-
-def test_a_full_bust_gets_width_length_and_a_side_dart():
-    """Common practice: the cut's turn is 2 asin(a ÷ 2·AB); the side dart takes the same turn; the waist keeps its
-    length. Worked out from the plain front's own points.
-    """
-    plain = PLAIN.piece("bodice front")
-    full = FullBust(amount=20, hinge=2 / 3, share=0.25).opened(plain)
-    armhole, side, [dart] = plain.edge("armhole").path, plain.edge("side").path, plain.darts
-    near, far = plain.dart_legs(dart)
-    bust_x, bust_y = (near.x + far.x) / 2, plain.bust_point.y  # the dart stands upright
-    hinge = armhole.point_at(armhole.length / 3)  # it runs up from the underarm
-    across, up = hinge.x - bust_x, hinge.y - bust_y
-    turn = 2 * asin(20 / (2 * hypot(across, up)))
-    wider = up * sin(turn) + across * (1 - cos(turn))
-    longer = across * sin(turn) - up * (1 - cos(turn))
-    assert hypot(wider, longer) == approx(20)
-    assert full.edge("centre front").drawn_length == approx(plain.edge("centre front").drawn_length + longer, abs=0.05)
-    assert full.darts_of("waist")[0].intake == approx(dart.intake + wider, abs=0.05)
-    top = side.point_at(side.length * 0.75)  # it runs up too
-    assert full.darts_of("side")[0].intake == approx(
-        2 * hypot(top.x - bust_x, top.y - bust_y) * sin(turn / 2), abs=0.05
-    )
-    assert full.bust_point.x == approx(plain.bust_point.x + wider / 2, abs=0.05)
-    for edge in ("waist", "side", "armhole", "shoulder", "neckline"):
-        assert full.stitched_length(edge) == approx(plain.stitched_length(edge), abs=0.01), edge
-    dressed = made({"kind": "full_bust", "amount": 20})
-    assert [s.name for s in dressed.seams if not s.verdict.fits] == []
-
-
-def test_a_full_bust_makes_a_side_dart_wider_that_is_there():
-    to_side = {"kind": "front_dart", "to": "side"}
-    before = made(to_side, school="two_lengths").piece("bodice front").darts_of("side")
-    after = (
-        made(to_side, {"kind": "full_bust", "amount": 15}, school="two_lengths").piece("bodice front").darts_of("side")
-    )
-    assert (len(before), len(after)) == (1, 1)
-    assert after[0].intake > before[0].intake + 5
-
-
-def test_a_seam_is_let_out_at_its_top_at_a_level_and_at_its_foot():
-    garment = made({"kind": "let_out", "edge": "side", "on": "front", "top": 6, "middle": 12, "foot": -4, "share": 0.5},
-                   {"kind": "let_out", "edge": "side", "on": "back", "top": 3, "middle": 8, "foot": 0})  # fmt: skip
-    for name, top, foot in (("bodice front", 6, -4), ("bodice back", 3, 0)):
-        assert length(garment, name, "waist") == approx(length(PLAIN, name, "waist") + foot, abs=0.1), name
-        grown = path(garment, name, "armhole").length - path(PLAIN, name, "armhole").length
-        assert grown == approx(top, abs=0.6), name
-    before, after = path(PLAIN, "bodice front", "side"), path(garment, "bodice front", "side")
-    middle = before.point_at(before.length / 2)
-    assert min(place.distance(middle) for place in after.flatten(0.01)) == approx(12, abs=0.1)
-
-
-def test_both_edges_of_a_princess_seam_are_taken_in():
-    seam = {"kind": "princess", "on": "front"}
-    before = made(seam)
-    after = made(seam, {"kind": "let_out", "edge": "princess", "on": "front", "top": 0, "middle": -5, "foot": -5})
-    for piece in ("bodice centre front", "bodice side front"):
-        assert length(after, piece, "waist") == approx(length(before, piece, "waist") - 5, abs=0.2)
-
-
-def test_a_seam_that_is_a_fold_is_not_let_out():
-    garment = make_up(recipe({"kind": "let_out", "edge": "centre", "on": "front"}))
-    assert [f.values["why"] for f in refusals(garment)] == ["The bodice front is cut on the fold there"]
-
-
-def test_a_fork_is_made_longer_and_the_inside_legs_stay_as_they_are():
-    trousers = {"kind": "trousers"}
-    before = made(lower=trousers)
-    after = made(
-        {"kind": "corner", "part": "lower", "corner": "fork", "on": "back", "out": 12, "up": 0}, lower=trousers
-    )
-    assert length(after, "trouser back", "inside leg") == approx(length(before, "trouser back", "inside leg"), abs=0.01)
-    points = [path(g, "trouser back", "centre back") for g in (before, after)]
-    forks = [min((p.start, p.end), key=lambda place: place.y) for p in points]
-    assert abs(forks[0].x - forks[1].x) == approx(12, abs=0.01)
-    assert [s.name for s in after.seams if not s.verdict.fits] == []
-
-
-def test_a_crotch_is_made_deeper_by_length_inserted_above_it():
-    """Common practice: the rise is longer by as much in front and behind, the inside leg stays."""
-    trousers = {"kind": "trousers"}
-    before, after = (
-        made(lower=trousers),
-        made({"kind": "insert", "part": "lower", "level": 150, "amount": 15}, lower=trousers),
-    )
-    for piece, edge in (("trouser front", "centre front"), ("trouser back", "centre back")):
-        assert length(after, piece, edge) - length(before, piece, edge) == approx(15, abs=0.2)
-        assert length(after, piece, "inside leg") == approx(length(before, piece, "inside leg"))
