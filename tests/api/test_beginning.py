@@ -27,6 +27,7 @@ def test_families_are_drawn_for_anybody_and_say_what_is_still_to_be_measured(cli
     assert (answer["taken"], answer["earlier"]) == (0, [])
     circle = next(family for family in answer["families"] if family["key"] == "circle")
     assert "bust girth" in circle["missing"]
+    assert [family["key"] for family in answer["families"] if family["own_bodice"]] == ["pinafore"]
 
 
 def test_her_own_measures_change_the_drawing_and_what_is_missing(client):

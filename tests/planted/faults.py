@@ -20,7 +20,8 @@ TESTS = [
     for name in (
         "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "lower_shapes", "style", "style_lines", "splitting",
         "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish", "shape", "balance", "taste", "steps", "openings",
-        "pockets_and_edges", "combinations", "kept_stages", "upgrade",
+        "pockets_and_edges", "combinations", "kept_stages", "upgrade", "drawn_dress", "fitting_steps", "families",
+        "sentences",
     )
 ] + ["tests/external/test_shapes_from_files.py", "tests/external/test_every_example.py", "tests/formats/test_labels.py"]  # fmt: skip
 
@@ -197,6 +198,34 @@ FAULTS = [
     ("trim/sleeve_rings.py", "if hem.finished is not None:", "if False:"),
     ("band/band.py", "if 0 < share < 1", "if True"),
     ("lower/gores.py", '"gore at the waist", waists[0], "2 × ({front_waist}', '"gore at the waist", waists[0], "({front_waist}'),
+    ("dressed/drawing.py", "{Seen.FRONT: Half.FRONT, Seen.BACK: Half.BACK}",
+     "{Seen.FRONT: Half.BACK, Seen.BACK: Half.FRONT}"),
+    ("dressed/views.py", "Seen.SIDE: (-y, -x)}",
+     "Seen.SIDE: (y, -x)}"),
+    ("dressed/surface.py", "return Half(-self.x, self.y",
+     "return Half(self.x, self.y"),
+    ("dressed/upper.py", "return share if half is Half.FRONT else 1.0 - share, z",
+     "return share if half is Half.BACK else 1.0 - share, z"),
+    ("dressed/hanging.py", "z = tops[None, :] - down",
+     "z = tops[None, :] + down"),
+    ("dressed/surface.py", "share = HELD_OUT[cloth.drape] * ",
+     "share = 0.72 * "),
+    ("dressed/hanging.py", "lengths = lengths - dart.intake *",
+     "lengths = lengths - 0 * dart.intake *"),
+    ("dressed/dressing.py", "upper.z - upper.z[-1]) / 2",
+     "upper.z - upper.z[-1])"),
+    ("dressed/views.py", "Seen.BACK: (-x, -y)",
+     "Seen.BACK: (x, -y)"),
+    ("steps/full_bust.py", "put = (self.lowered, self.moved) if path.start.x < path.end.x",
+     "put = (self.moved, self.lowered) if path.start.x < path.end.x"),
+    ("steps/let_out.py", "at_start, at_end = (self.top, self.foot) if from_top",
+     "at_start, at_end = (self.foot, self.top) if from_top"),
+    ("steps/let_out.py", "places.append(old.point_at(at) - old",
+     "places.append(old.point_at(at) + old"),
+    ("families.py", "else bodice or USUAL_DRAFT",
+     "else USUAL_DRAFT"),
+    ("sentences.py", "waits = tuple(k > 0 and",
+     "waits = tuple("),
 ]  # fmt: skip
 
 

@@ -41,6 +41,8 @@ class FamilyOut(BaseModel):
     title: str
     noun: str
     """What it is called in a sentence."""
+    own_bodice: bool
+    """Whether it has a bodice of its own whatever is chosen, as a pinafore has its bib."""
     drawing: SmallDrawing
     missing: list[str]
 
@@ -110,7 +112,8 @@ def _families(taken: str) -> list[FamilyOut]:
         drawing = small_drawing(drawn_dress(recipe, garment))
         made.append(
             FamilyOut(
-                key=family.key, title=family.title, noun=family.noun, drawing=SmallDrawing.model_validate(drawing),
+                key=family.key, title=family.title, noun=family.noun, own_bodice=bool(family.own_bodice),
+                drawing=SmallDrawing.model_validate(drawing),
                 missing=[name for key, name in MEASURES.items() if key in asked],
             )
         )  # fmt: skip

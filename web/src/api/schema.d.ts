@@ -996,6 +996,8 @@ export interface components {
             missing: string[];
             /** Noun */
             noun: string;
+            /** Own Bodice */
+            own_bodice: boolean;
             /** Title */
             title: string;
         };

@@ -63,7 +63,7 @@ export function NewDress() {
   const families = from.data?.families ?? [];
   const chosen = families.find((one) => one.key === family);
   const earlier = from.data?.earlier ?? [];
-  const drafted = bodice !== "measured" && !like;
+  const drafted = !like && (bodice !== "measured" || chosen?.own_bodice === true);
   return (
     <main className="print-flow min-h-0 flex-1 overflow-auto">
       <form
@@ -109,7 +109,7 @@ export function NewDress() {
                 <option key={name} value={name} />
               ))}
             </datalist>
-            {!like && (
+            {!like && !chosen?.own_bodice && (
               <>
                 , {text.begins.over}{" "}
                 <select

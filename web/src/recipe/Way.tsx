@@ -79,10 +79,7 @@ export function Way({
                   onClick={() => onVisit(name)}
                   className="grid min-h-10 w-full grid-cols-[6rem_minmax(0,1fr)] items-baseline gap-x-3 px-6 py-2 text-left hover:bg-lining"
                 >
-                  <span
-                    data-stage={name}
-                    className={`font-title leading-tight ${here ? "col-span-2 text-[26px]" : "text-lg"}`}
-                  >
+                  <span className={`font-title leading-tight ${here ? "col-span-2 text-[26px]" : "text-lg"}`}>
                     {text.stages[name]}
                   </span>
                   {!here && (
