@@ -34,7 +34,8 @@ def test_no_random_recipe_knocks_anything_over(own, first):
             faults = [finding.values for finding in garment.findings if finding.code == FAULT]
             assert not faults, (seed, mood, faults)
             hold_together(garment, (seed, mood))
-            screen(recipe, garment, recipe.unit)
+            shown = screen(recipe, garment, recipe.unit)
+            assert FAULT not in {finding.code for finding in shown.findings}, (seed, mood)
             spoken(recipe.lower, recipe.unit)
             desk_slip(recipe, garment)
             if seed % len(MOODS) != place:

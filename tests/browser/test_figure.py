@@ -51,6 +51,18 @@ def test_two_readings_are_kept_and_questioned(page, studio):
     expect(page.get_by_text("Two readings of the waist girth")).to_have_count(0)
 
 
+def test_what_is_typed_is_not_rewritten_while_the_field_is_held(page, studio):
+    measure(page, studio)
+    waist = field(page, "waist_girth", "second")
+    waist.fill("88")
+    expect(page.get_by_text("Two readings of the waist girth are 2.0 cm apart").first).to_be_visible()
+    expect(waist).to_have_value("88")
+    page.keyboard.type(".5")
+    expect(page.get_by_text("Two readings of the waist girth are 2.5 cm apart").first).to_be_visible()
+    page.keyboard.press("Tab")
+    expect(waist).to_have_value("88.5 cm")
+
+
 def test_the_simulated_tape_fills_the_next_empty_measure_and_may_be_clumsy(page, demo):
     measure(page, demo)
     press = page.get_by_role("button", name="Press the tape")

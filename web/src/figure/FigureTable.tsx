@@ -141,26 +141,21 @@ export function FigureTable({
                           </th>
                           {(["measures", "second"] as const).map((which) => (
                             <td key={which} className="py-0.5 pr-2">
-                              <input
-                                ref={(field) => {
+                              <MeasureField
+                                refer={(field) => {
                                   if (which === "measures") fields.current[measure.key] = field;
                                 }}
-                                aria-label={
+                                label={
                                   which === "measures"
                                     ? measure.label
                                     : `${measure.label}, ${text.figure.second}`
                                 }
-                                data-measure={`${which}.${measure.key}`}
-                                value={shown(measure.key, which)}
-                                aria-invalid={problem(measure.key, which) ? true : undefined}
-                                autoComplete="off"
-                                onFocus={(event) => {
-                                  setHeld(measure.key);
-                                  event.target.select();
-                                }}
-                                onChange={(event) => type(measure.key, which, event.target.value)}
-                                onKeyDown={(event) => event.key === "Enter" && goOn(measure.key)}
-                                className="w-28 rounded-sm border border-pencil bg-paper px-2 py-0.5 aria-invalid:border-2 aria-invalid:border-thread"
+                                name={`${which}.${measure.key}`}
+                                shown={shown(measure.key, which)}
+                                isRefused={problem(measure.key, which) !== undefined}
+                                onHold={() => setHeld(measure.key)}
+                                onType={(typed) => type(measure.key, which, typed)}
+                                onEnter={() => goOn(measure.key)}
                               />
                               {problem(measure.key, which) && (
                                 <span
@@ -203,6 +198,50 @@ export function FigureTable({
         </div>
       </div>
     </section>
+  );
+}
+
+/** One reading. What is typed stands as it was typed until the field is left, whatever is read meanwhile. */
+function MeasureField({
+  refer,
+  label,
+  name,
+  shown,
+  isRefused,
+  onHold,
+  onType,
+  onEnter,
+}: {
+  refer: (field: HTMLInputElement | null) => void;
+  label: string;
+  name: string;
+  shown: string;
+  isRefused: boolean;
+  onHold: () => void;
+  onType: (typed: string) => void;
+  onEnter: () => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <input
+      ref={refer}
+      aria-label={label}
+      data-measure={name}
+      value={typed ?? shown}
+      aria-invalid={isRefused ? true : undefined}
+      autoComplete="off"
+      onFocus={(event) => {
+        onHold();
+        event.target.select();
+      }}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        onType(event.target.value);
+      }}
+      onBlur={() => setTyped(null)}
+      onKeyDown={(event) => event.key === "Enter" && onEnter()}
+      className="w-28 rounded-sm border border-pencil bg-paper px-2 py-0.5 aria-invalid:border-2 aria-invalid:border-thread"
+    />
   );
 }
 

@@ -18,6 +18,9 @@ from gentle_hem.core.workings import Workings
 
 Line = list[tuple[float, float]]
 
+LEAST_GIRTH = 10.0
+"""No section is less round, whatever measures say (mm): there is always a body to hang from."""
+
 
 @dataclass(frozen=True)
 class Form:
@@ -69,7 +72,7 @@ class Form:
         height, girth, aspect, forward = (np.array(column, dtype=float) for column in zip(*levels, strict=True))
         tall = figure.get("height") or neck + 0.165 * (neck + 40)
         return cls(
-            height, girth, aspect, forward, waist, waist - hip_drop, neck,
+            height, np.maximum(girth, LEAST_GIRTH), aspect, forward, waist, waist - hip_drop, neck,
             {Half.FRONT: front, Half.BACK: back}, (across, tip), underarm, bust,
             max(tall, neck + 190), crotch, waist - take("waist_to_knee"), take("arm_length"),
             (take("upper_arm_girth"), take("wrist_girth")),
