@@ -125,3 +125,44 @@ def test_measured_drafted_styled_by_steps_with_gores_sleeves_and_a_collar_and_pr
     for piece in ("bodice front", "bodice back", "gore", "sleeve", "stand collar"):
         assert piece in listed
     assert hands.actions <= 22  # three measures, two steps, two trims, and the way through
+
+
+def test_a_cut_skirt_is_rescued_into_a_dress_and_printed(page, studio):
+    """A full circle that was cut too small: its stitching line measures 72 cm, and the bodice it must meet 74."""
+    hands = Hands(page)
+    page.goto(studio.url)
+    hands.click(page.get_by_role("button", name="New dress"))
+    hands.fill(page.get_by_label("Name of the dress"), "Rescued dress")
+    hands.fill(page.get_by_label("Whose it is"), "Somebody New")
+    hands.click(page.get_by_text("circle dress", exact=True).last)
+    hands.click(page.get_by_role("button", name="Begin"))
+    expect(page.get_by_role("heading", name="Rescued dress")).to_be_visible()
+    for path, typed in (
+        ("bodice.front.centre_to_dart", "9.5"), ("bodice.front.dart_to_side", "9.5"),
+        ("bodice.back.centre_to_dart", "9"), ("bodice.back.dart_to_side", "9"),
+        ("bodice.front_side", "20"), ("bodice.back_side", "20"),
+    ):  # fmt: skip
+        hands.type(path, typed)
+    hands.type("lower.seam", "72")
+    hands.click(page.get_by_role("button", name="It is cut already"))
+    expect(page.get_by_text("It is cut already: these numbers stay as they were")).to_be_visible()
+    sentence = page.get_by_test_id("join-sentence")
+    expect(sentence).to_have_text("The skirt is 2.0 cm shorter than the bodice.")
+    expect(page.get_by_role("combobox", name="Lower part", exact=True)).to_have_count(0)
+    expect(page.locator('[data-word^="lower."]')).to_have_count(0)  # told, and not to be changed
+    # by hand: 20 mm over the 2π of a full circle is 3.2 mm
+    way = page.locator('[data-remedy="cut-lower"]')
+    expect(way).to_contain_text("Cut its waist lower by 0.3 cm")
+    hands.click(way)
+    expect(sentence).to_have_text("The waist meets.")
+    expect(page.get_by_test_id("saved")).to_have_text(re.compile(r"^saved \d\d:\d\d$"))
+    hands.click(page.locator("#stage-pattern h2 button"))
+    with page.expect_download() as download:
+        hands.click(page.get_by_role("link", name="Pattern for your printer"))
+    with pdfplumber.open(io.BytesIO(download.value.path().read_bytes())) as pdf:
+        assert "skirt front" in pdf.pages[0].extract_text()
+    commission = next(row["id"] for row in get(studio, "/api/desk")["rows"] if row["title"] == "Rescued dress")
+    made = get(studio, f"/api/commissions/{commission}")["recipe"]
+    assert made["join"]["down"] == pytest.approx(20 / (2 * pi), abs=0.01)
+    assert made["lower"]["seam"] == 720
+    assert hands.actions <= 18

@@ -21,11 +21,18 @@ TESTS = [
         "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "lower_shapes", "style", "style_lines", "splitting",
         "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish", "shape", "balance", "taste", "steps", "openings",
         "pockets_and_edges", "combinations", "kept_stages", "upgrade", "drawn_dress", "fitting_steps", "families",
-        "sentences",
+        "sentences", "already_cut",
     )
 ] + ["tests/external/test_shapes_from_files.py", "tests/external/test_every_example.py", "tests/formats/test_labels.py"]  # fmt: skip
 
 FAULTS = [
+    ("fit.py", "waist.path.tangent_at(along).left * by", "waist.path.tangent_at(along).left * -by"),
+    ("fit.py", "moves = (notch.kind is NotchKind.ZIP_END) == (side is into)", "moves = side is into"),
+    ("fit.py", "left = 1 - by / dart.apex.distance(", "left = 1 + by / dart.apex.distance("),
+    ("make_up.py", "length=above.level + recipe.lower.hangs - recipe.join.down", "length=above.level + recipe.lower.hangs"),
+    ("make_up.py", "lambda step: not is_cut(recipe) or step.parts == (\"lower\",)", "lambda step: True"),
+    ("recipe.py", "if step.parts != (\"lower\",)]\n    return {", "]\n    return {"),
+    ("typing_over.py", "if recipe.cut is not None and not any(", "if recipe.cut is None and not any("),
     ("lower/panel.py", "return half * host.front / host.half, half * host.back / host.half",
      "return half * host.back / host.half, half * host.front / host.half"),
     ("lower/panel.py", "stitched = seam_halves(host, seam)", "stitched = tuple(reversed(seam_halves(host, seam)))"),

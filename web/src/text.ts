@@ -219,6 +219,11 @@ export const text = {
   cutInOne: "Cut in one with the bodice: there is no waist seam to meet.",
   printSum: "Print this sum",
   rescueOpen: "Rescue",
+  cutAlready: {
+    already: "It is cut already",
+    notCut: "It is not cut after all",
+    stays: "It is cut already: these numbers stay as they were, whatever becomes of the rest.",
+  },
   rescue: {
     title: "Rescue bench",
     intro:

@@ -9,6 +9,7 @@ from gentle_hem.api.shown import (
     ChoiceOut,
     ComparedOut,
     ComparedRow,
+    CutOut,
     DraftOut,
     DressOut,
     EdgeOut,
@@ -42,8 +43,9 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Line, Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.join import Unrolled
+from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.pattern import Edge, Piece
-from gentle_hem.core.recipe import Recipe, spoken_parts
+from gentle_hem.core.recipe import Recipe, cut_now, not_cut, spoken_parts
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run
 from gentle_hem.core.sentences import LiveWord, SpokenPart, Word
@@ -59,7 +61,7 @@ from gentle_hem.core.start import (
 )
 from gentle_hem.core.steps.base import acted_on
 from gentle_hem.core.units import Said, Tape, format_length, tape
-from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, Walked, sentence
+from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, WAIST_SEAM, Walked, sentence
 from gentle_hem.core.what import What
 from gentle_hem.formats.broken import Shown, shown_pieces
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
@@ -117,7 +119,15 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
         allowances=_choices(allowance_choices(recipe)),
         steps=STEPS_OUT,
         trims=TRIMS_OUT,
+        cut=_cut(recipe, garment),
     )
+
+
+def _cut(recipe: Recipe, garment: Garment) -> CutOut | None:
+    if isinstance(recipe.lower, Gown) or not any(seam.name == WAIST_SEAM for seam in garment.seams):
+        return None
+    is_cut = recipe.cut is not None
+    return CutOut(is_cut=is_cut, changes=not_cut(recipe) if is_cut else cut_now(recipe))
 
 
 VIEW_EDGE = 25.0

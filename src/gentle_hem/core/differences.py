@@ -39,6 +39,9 @@ def differences(before: Recipe, after: Recipe, said: Said) -> list[Difference]:
         for k in range(max(len(ours), len(others))):
             mine, theirs = (parts[k] if k < len(parts) else None for parts in (ours, others))
             found += _part(f"{name}.{k}", mine, theirs, said)
+    if (before.cut is None) != (after.cut is None):
+        mine, theirs = ("not cut" if one.cut is None else "cut already" for one in (before, after))
+        found.append(Difference("cut", after.lower.title, "cut already", mine, theirs))
     for name, label in (("name", "name"), ("unit", "unit"), ("remarks", "remarks")):
         mine, theirs = getattr(before, name), getattr(after, name)
         if mine != theirs:

@@ -16,9 +16,9 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import Remedy
 from gentle_hem.core.geometry import Cubic, Line, Path, Point
 from gentle_hem.core.geometry.path import smooth_through
-from gentle_hem.core.join import closed, unroll
+from gentle_hem.core.join import closed, stitched, unroll
 from gentle_hem.core.parts import Host, LowerMade, RecipePart, between
-from gentle_hem.core.pattern import Dart, Piece, Role
+from gentle_hem.core.pattern import Dart, Edge, NotchKind, Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Manner
 from gentle_hem.core.sentences import Word, choice, length
@@ -38,6 +38,15 @@ LEAST_GATHER, LOOKS_LIKE_MISTAKE = 1.15, 1.03
 """Gathers are sensible from 1.15 up; between 1.03 and 1.15 they look like a mistake: common practice."""
 
 MOST_IN_BODICE = 40.0
+
+LEAST_SEAM = 6.0
+"""A seam needs 6 mm of allowance at least to hold (mm)."""
+
+MOST_NEARER = 40.0
+"""No seam is stitched further out of its line than this (mm)."""
+
+LEAST_LEFT = 30.0
+"""A lower part cut lower keeps so much of its length at least (mm)."""
 FRONT_DEPTH, BACK_DEPTH = 108.0, 140.0
 """Skirt dart lengths: front 3½-5 in, back 5-6 in: common practice (trade 5)."""
 
@@ -53,6 +62,7 @@ class JoinPlan(RecipePart):
         "At the waist seam {ease} is eased in. The lower part is taken in {dart} by a dart under each of the bodice's "
         "and {side} at each side seam, and sewn on {manner}.",
         "The lower part is made {front_shorter} shorter at the centre front and {back_shorter} at the centre back.",
+        "Its waist edge is cut {down} lower than it was drawn.",
     )
     words: ClassVar[dict[str, Word]] = {
         "ease": length("ease at the waist seam", nothing="nothing"),
@@ -63,6 +73,9 @@ class JoinPlan(RecipePart):
         ),
         "back_shorter": length(
             "shorter at centre back", nothing="no", help="1/2 in over the hollow of the back; the bodice may be too."
+        ),
+        "down": length(
+            "its waist cut lower by", nothing="no", help="Less than nothing: it is stitched nearer the edge instead."
         ),
         "manner": choice("how it is sewn on", ("flat", "flat"), ("gathered", "gathered"), ("pleated", "in pleats")),
     }
@@ -77,20 +90,43 @@ class JoinPlan(RecipePart):
     manner: Manner = Manner.FLAT
     front_shorter: Shorter = 0.0
     back_shorter: Shorter = 0.0
+    down: Annotated[Length, between(-MOST_NEARER, 400)] = Field(
+        0.0,
+        description="How much lower the waist of the lower part is cut; less than nothing: stitched nearer the edge.",
+    )
+
+    def undone(self) -> dict[str, float]:
+        """The words that change the pieces of a lower part, each as it is when nothing is done to them."""
+        return dict.fromkeys(("dart", "side", "front_shorter", "back_shorter", "down"), 0.0)
 
 
 def fitted(made: LowerMade, host: Host, plan: JoinPlan) -> LowerMade:
-    """The lower part with its side seams taken in and darts put in as planned."""
+    """The lower part with its waist cut lower, its side seams taken in and darts put in as planned.
+
+    Raises CannotMake.
+    """
     pieces = {piece.what: piece for piece in made.pieces}
+    at_waist = made.waist.pieces
+    if plan.down:
+        pieces |= {what: _cut_lower(pieces[what], plan.down) for what in at_waist}
     if plan.side:
-        pieces = {what: _taken_in(piece, plan.side) for what, piece in pieces.items()}
+        pieces |= {what: _taken_in(pieces[what], plan.side) for what in at_waist}
     if plan.dart:
         pieces = _darted(made, pieces, host, plan.dart)
     in_front = 0.0 if made.point else plan.front_shorter  # a flare that follows a point has it in its edge already
     for role, by in ((Role.CENTRE_FRONT, in_front), (Role.CENTRE_BACK, plan.back_shorter)):
         if by:
             pieces = _shorter(made, pieces, role, by)
-    return replace(made, pieces=tuple(pieces.values()))
+    return replace(made, pieces=tuple(pieces.values()), unspread=_as_unspread(made, host, plan))
+
+
+def _as_unspread(made: LowerMade, host: Host, plan: JoinPlan) -> tuple[Piece, ...]:
+    """What a lining is cut from, with the same done to it."""
+    flat = {piece.what: piece for piece in made.unspread}
+    if not flat:
+        return ()
+    fitted_flat = fitted(replace(made, pieces=tuple(flat.get(p.what, p) for p in made.pieces), unspread=()), host, plan)
+    return tuple(piece for piece in fitted_flat.pieces if piece.what in flat)
 
 
 def _shorter(made: LowerMade, pieces: Mapping[What, Piece], role: Role, by: float) -> dict[What, Piece]:
@@ -167,6 +203,104 @@ def _through(place: Callable[[float], Point], start: float, end: float) -> Path:
         [place(start + (end - start) * k / STEPS) for k in range(STEPS + 1)],
         place(start + hair) - place(start), place(end) - place(end - hair),
     )  # fmt: skip
+
+
+def _cut_lower(piece: Piece, by: float) -> Piece:
+    """A lower piece whose waist lies ``by`` lower, along its sides and square to its edge between them; darts are as
+    wide there as they are drawn. Less than nothing: so much nearer the cut edge, which stays.
+
+    Raises CannotMake where the piece is too short or the allowance too narrow.
+    """
+    at = next((k for k, edge in enumerate(piece.edges) if edge.role is Role.WAIST), None)
+    if at is None:
+        return piece
+    before, waist, after = piece.edges[at - 1], piece.edges[at], piece.edges[(at + 1) % len(piece.edges)]
+    if min(before.drawn_length, after.drawn_length) < by + LEAST_LEFT:
+        raise CannotMake(f"the {piece.name} is too short to be cut so much lower", "join.down")
+    if waist.allowance + min(by, 0.0) < min(LEAST_SEAM, waist.allowance):
+        raise CannotMake(f"the {piece.name} has not so much allowance at its waist", "join.down")
+    into, out = _begun_lower(before.path.reversed(), by).reversed(), _begun_lower(after.path, by)
+
+    def lowered(along: float) -> Point:
+        return waist.path.point_at(along) + waist.path.tangent_at(along).left * by
+
+    drawn: list[Path] = []
+    darts, moved = piece.darts_of(waist.name), [dart for dart in piece.darts if dart.edge != waist.name]
+    start, first = 0.0, into.end
+    for dart in darts:
+        near, far = waist.path.point_at(dart.at), waist.path.point_at(dart.at + dart.intake)
+        left = 1 - by / dart.apex.distance(Point((near.x + far.x) / 2, (near.y + far.y) / 2))
+        if left * dart.intake < 1:
+            raise CannotMake(f"a dart of the {piece.name} would be cut away", "join.down")
+        near, far = dart.apex + (near - dart.apex) * left, dart.apex + (far - dart.apex) * left
+        drawn.append(_run(lowered, first, start, dart.at, near))
+        long = sum(path.length for path in drawn)
+        drawn.append(Path.through(near, far))
+        bends = tuple(tuple(place for place in leg if place.distance(dart.apex) < near.distance(dart.apex) - 1)
+                      for leg in dart.bends)  # fmt: skip
+        moved.append(replace(dart, at=long, intake=near.distance(far), bends=(bends[0], bends[1])))
+        start, first = dart.at + dart.intake, far
+    drawn.append(_run(lowered, first, start, waist.drawn_length, out.start))
+    path = Path.joined(drawn)
+    paths = {before.name: into, waist.name: path, after.name: out}
+    notches = []
+    for notch in piece.notches:
+        if notch.edge == waist.name:
+            notches.append(replace(notch, at=notch.at * path.length / waist.drawn_length))
+        elif notch.edge in (before.name, after.name):
+            side = into if notch.edge == before.name else out
+            # marks lie where they lay on the cloth, but the zip ends as far below the waist as it did
+            moves = (notch.kind is NotchKind.ZIP_END) == (side is into)
+            place = replace(notch, at=notch.at - by) if moves else notch
+            notches += [place] if 0 < place.at < side.length else []
+        else:
+            notches.append(notch)
+    edges = tuple(
+        replace(e, path=paths.get(e.name, e.path), allowance=e.allowance + (min(by, 0.0) if e is waist else 0.0))
+        for e in piece.edges
+    )
+    return replace(piece, edges=edges, darts=tuple(moved), notches=tuple(notches))
+
+
+def _begun_lower(side: Path, by: float) -> Path:
+    """A path begun so much later; less than nothing: so much sooner, carried on straight."""
+    if by > 0:
+        return side.split(by)[1]
+    return Path((Line(side.start + side.leaving * by, side.start), *side.segments))
+
+
+def _run(place: Callable[[float], Point], first: Point, start: float, end: float, last: Point) -> Path:
+    """A curve through the places of a stretch, from a point to a point."""
+    hair = (end - start) * 1e-4  # not at the ends themselves: there the edge may have a corner
+    inside = [place(start + (end - start) * k / STEPS) for k in range(1, STEPS)]
+    leave, arrive = place(start + 2 * hair) - place(start + hair), place(end - hair) - place(end - 2 * hair)
+    return smooth_through([first, *inside, last], leave, arrive)
+
+
+def cut_lower_to(made: LowerMade, wanted: float) -> float | None:
+    """How much lower the waist of a lower part is to be cut to be ``wanted`` long, half garment (mm); less than nothing
+    is nearer its edge. None where no line of the pieces is so long.
+    """
+    pieces = {piece.what: piece for piece in made.pieces}
+
+    def long(by: float) -> float:
+        return stitched(made.waist.stretches, {what: _cut_lower(pieces[what], by) for what in made.waist.pieces})
+
+    tried, now = 0.0, long(0.0)
+    step = 5.0 if wanted > now else -2.0
+    try:
+        for _ in range(12):
+            after = long(tried + step)
+            slope = (after - now) / step
+            if slope <= 0:
+                return None
+            tried, now = tried + step, after
+            step = (wanted - now) / slope
+            if abs(wanted - now) < 0.005:
+                return tried
+    except CannotMake:
+        return None
+    return None
 
 
 def side_ends(made: LowerMade) -> int:
@@ -265,13 +399,16 @@ def remedies(
     own: list[Remedy],
     pin: Mapping[str, Any],
     bodice: Mapping[str, tuple[float, float]],
-    side_ends: int,
+    lower: LowerMade,
+    *,
+    stays: bool = False,
+    is_cut: bool = False,
 ) -> tuple[Remedy, ...]:
     """Every way to close a join that does not meet, best first, each with its limit and cost (trade 9.1).
 
     ``own`` are the lower part's ways; ``pin`` holds its edge as it is; ``bodice`` says which words of the bodice's
-    recipe widen its waist, and how much one millimetre all round adds to each; ``side_ends`` is how many ends of side
-    seams the lower edge of the half garment has.
+    recipe widen its waist, and how much one millimetre all round adds to each. A waist that ``stays`` as
+    it is can be cut lower; where the lower part ``is_cut`` nothing is let out further than its allowances reach.
     """
     surplus = 2 * report.open_difference
     found = list(own)
@@ -290,8 +427,12 @@ def remedies(
     easing = ease_remedy(report, plan.ease, pin)
     if easing:
         found.append(easing)
-    each = surplus * report.fullness / (2 * side_ends) if side_ends else 0.0
-    if side_ends and abs(plan.side + each) <= MOST_AT_SIDE and abs(surplus) > 0:
+    if stays or is_cut or plan.down:
+        found += _cut_at_waist(report, plan, lower)
+    ends = side_ends(lower)
+    each = surplus * report.fullness / (2 * ends) if ends else 0.0
+    spare = min((edge.allowance - LEAST_SEAM for edge in _sides(lower)), default=0.0) if is_cut else MOST_AT_SIDE
+    if ends and abs(plan.side + each) <= MOST_AT_SIDE and abs(surplus) > 0 and -each <= spare:
         word = "Take the side seams in" if each > 0 else "Let the side seams out"
         found.append(
             Remedy(
@@ -299,7 +440,7 @@ def remedies(
                 word + " by {each} at each edge, run out by the hip",
                 {**pin, "join.side": plan.side + each},
                 "no length; the hip stays" if each > 0 else "needs that much allowance at the sides",
-                {"each": Share(abs(each), 2 * side_ends)},
+                {"each": Share(abs(each), 2 * ends)},
             )
         )
     fullness = report.lower.length * report.fullness / report.upper.length
@@ -328,3 +469,24 @@ def remedies(
                 )
             )  # fmt: skip
     return tuple(found)
+
+
+def _sides(lower: LowerMade) -> list[Edge]:
+    """The side edges that end at its waist."""
+    pieces = {piece.what: piece for piece in lower.pieces}
+    return [edge for ref in lower.waist.stretches for edge in pieces[ref.piece].edges if edge.role is Role.SIDE]
+
+
+def _cut_at_waist(report: Walked, plan: JoinPlan, lower: LowerMade) -> list[Remedy]:
+    """The waist of a lower part cut lower, or stitched nearer its edge, until it is as long as it should be."""
+    more = cut_lower_to(lower, (report.upper.length + report.ease) * report.fullness)
+    if more is None:
+        return []
+    change = {"join.down": plan.down + more}
+    if more > 0:
+        cost = "{lower} of length; the hem keeps its sweep"
+        return [Remedy("cut-lower", "Cut its waist lower by {lower}", change, cost, {"lower": more})]
+    left = min(e.allowance for p in lower.pieces for e in p.edges if e.role is Role.WAIST) + more
+    cost = "an allowance of {left} is left; {nearer} of length is won"
+    values = {"nearer": -more, "left": left}
+    return [Remedy("nearer-edge", "Stitch it {nearer} nearer its edge", change, cost, values)]

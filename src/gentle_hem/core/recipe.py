@@ -7,6 +7,7 @@
     join        how the two are meant to meet
     allowances  per kind of edge
     opening     how it is got into
+    cut         what the lower part was drawn to when it was cut, where it is cut already
 
 It is immutable and carries its figure with it, so that a version of it always makes the same garment.
 """
@@ -61,6 +62,18 @@ CURRENT: Literal[3] = 3
 OfKind = TypeVar("OfKind", bound=PatternStep)
 
 
+class AsCut(RecipePart):
+    """What the lower part hung from, and was drawn with, when it was cut: it stays so, whatever becomes of the rest."""
+
+    figure: Figure
+    bodice: AnyBodice
+    steps: tuple[AnyStep, ...] = Field((), max_length=40)
+    band: AnyBand
+    join: JoinPlan
+    allowances: Allowances
+    opening: Opening
+
+
 class Recipe(RecipePart):
     """A dress in words and numbers. Lengths are millimetres, or text with a unit."""
 
@@ -80,6 +93,7 @@ class Recipe(RecipePart):
     allowances: Allowances = Field(default_factory=Allowances)
     opening: Opening = Field(default_factory=Opening)
     remarks: KeptText = Field("", max_length=4000)
+    cut: AsCut | None = Field(None, description="What its lower part was drawn to, where that is cut already.")
 
     @model_validator(mode="before")
     @classmethod
@@ -103,6 +117,28 @@ def with_step(recipe: Recipe, *steps: dict[str, Any], first: bool = False) -> di
     """The change that puts steps into the list, at its end or first of all."""
     there = [step.model_dump(mode="json") for step in recipe.steps]
     return {"steps": [*steps, *there] if first else [*there, *steps]}
+
+
+def cut_now(recipe: Recipe) -> dict[str, Any]:
+    """The changes that say the lower part is cut as it is now: what was done to it is in it, and is not done again."""
+    as_cut = AsCut(**{name: getattr(recipe, name) for name in AsCut.model_fields})
+    done = [step.model_dump(mode="json") for step in recipe.steps if step.parts != ("lower",)]
+    return {
+        "cut": as_cut.model_dump(mode="json"), "steps": done,
+        **{f"join.{name}": value for name, value in recipe.join.undone().items()},
+    }  # fmt: skip
+
+
+def not_cut(recipe: Recipe) -> dict[str, Any]:
+    """The changes that say it is not cut after all: it follows the bodice again, with what was done to it before."""
+    if recipe.cut is None:
+        return {}
+    before = [step for step in recipe.cut.steps if step.parts == ("lower",)]
+    plan = recipe.cut.join.model_dump(mode="json")
+    return {
+        "cut": None, "steps": [step.model_dump(mode="json") for step in (*recipe.steps, *before)],
+        **{f"join.{name}": plan[name] for name in recipe.join.undone()},
+    }  # fmt: skip
 
 
 class UnreadableRecipe(ValueError):  # noqa: N818  (it is not an error of the program)
@@ -139,7 +175,8 @@ def spoken_parts(recipe: Recipe, unit: Said) -> list[SpokenPart]:
     silent: set[str] = set()
     if isinstance(recipe.lower, Gown) and not isinstance(recipe.bodice, UNDRAWN):
         silent |= {"join", "band"}
-    return [say_part(_part(recipe, where), where, unit) for where in places if where not in silent]
+    said = [say_part(_part(recipe, where), where, unit) for where in places if where not in silent]
+    return said if recipe.cut is None else [part.told() if part.where == "lower" else part for part in said]
 
 
 def _part(recipe: Recipe, where: str) -> Any:

@@ -16,7 +16,7 @@ from typing import Annotated, Any
 from pydantic import BaseModel, ConfigDict, Field
 
 from gentle_hem.core.findings import say
-from gentle_hem.core.fit import LEAST_DART, LEAST_GATHER, LOOKS_LIKE_MISTAKE, WIDEST_DART
+from gentle_hem.core.fit import LEAST_DART, LEAST_GATHER, LEAST_SEAM, LOOKS_LIKE_MISTAKE, WIDEST_DART
 from gentle_hem.core.geometry import ORIGIN, Arc, Line, Path, Point, polar
 from gentle_hem.core.lower.flare import say_sweep
 from gentle_hem.core.parts import Allowance, SeamLength, between, number_between
@@ -26,9 +26,6 @@ from gentle_hem.core.units import Length, Said
 from gentle_hem.core.walk import EASE_PLIABLE, SEAM_TOLERANCE
 from gentle_hem.core.what import Section, Sign, What
 from gentle_hem.core.workings import Percent, Ratio, Share, Workings
-
-LEAST_SEAM = 6.0
-"""A seam needs 6 mm of allowance at least to hold (mm)."""
 
 DEEPEST_SEAM = 40.0
 WIDEST_GUSSET = 160.0

@@ -155,6 +155,11 @@ class SpokenPart:
     waits: tuple[bool, ...] = ()
     """Of each sentence, whether it says only what is usual, and may wait until it is asked for."""
 
+    def told(self) -> SpokenPart:
+        """The same as plain text: nothing in it can be changed."""
+        lines = tuple(tuple(one if isinstance(one, str) else one.text for one in line) for line in self.lines)
+        return SpokenPart(self.where, self.title, lines, self.waits)
+
 
 def say_part(part: Spoken, where: str, unit: Said) -> SpokenPart:
     """A part's title and sentences."""

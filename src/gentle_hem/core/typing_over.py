@@ -21,6 +21,8 @@ from gentle_hem.core.recipe import Recipe, put
 from gentle_hem.core.refusals import field_path, sentence
 from gentle_hem.core.units import Unit
 
+CUT_ALREADY = "The {part} is cut already, so its numbers stay as they are. Say first that it is not cut after all."
+
 
 @dataclass(frozen=True, slots=True)
 class Typed:
@@ -59,6 +61,10 @@ def typed_over(recipe: Recipe, typed: Sequence[Typed]) -> TypedOver:
 def _read(recipe: Recipe, words: list[Typed], unit: Unit) -> tuple[Recipe, list[Refusal]]:
     """Words of one unit: all of them at once if they go together, else without those that are in the way."""
     refused: list[Refusal] = []
+    if recipe.cut is not None and not any(word.path == "cut" for word in words):
+        why = CUT_ALREADY.format(part=recipe.lower.title.lower())
+        refused += [Refusal(word.path, why) for word in words if word.path.partition(".")[0] == "lower"]
+        words = [word for word in words if word.path.partition(".")[0] != "lower"]
     while words:
         data = recipe.model_dump(mode="json")
         lost = next((k for k, word in enumerate(words) if not put(data, word.path, word.value)), None)

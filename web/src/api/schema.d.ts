@@ -835,6 +835,18 @@ export interface components {
             /** Theirs */
             theirs: string;
         };
+        /**
+         * CutOut
+         * @description Whether the lower part is cut already, and the changes that say the other thing.
+         */
+        CutOut: {
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            };
+            /** Is Cut */
+            is_cut: boolean;
+        };
         /** DartFound */
         DartFound: {
             /** Apex */
@@ -1563,6 +1575,7 @@ export interface components {
             bands: components["schemas"]["PartChoiceOut"][];
             /** Bodices */
             bodices: components["schemas"]["BodiceChoice"][];
+            cut: components["schemas"]["CutOut"] | null;
             draft: components["schemas"]["DraftOut"] | null;
             dress: components["schemas"]["DressOut"];
             /** Findings */

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Join, Remedy } from "../api/client";
+import type { Join, Remedy, Screen } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 
@@ -56,6 +56,7 @@ export function JoinRibbon({
   onChoose: setChosen,
   onTake,
   onPreview,
+  onTried,
   onWhy,
 }: {
   joins: Join[];
@@ -65,7 +66,9 @@ export function JoinRibbon({
   chosen: string;
   onChoose: (name: string) => void;
   onTake: (remedy: Remedy) => void;
-  onPreview: (remedy: Remedy) => Promise<Join[]>;
+  onPreview: (remedy: Remedy) => Promise<Screen>;
+  /** What a way out would make while it is looked at, for the sheet and the dress; null when it no longer is. */
+  onTried: (made: Screen | null) => void;
   onWhy: (working: number) => void;
 }) {
   const [preview, setPreview] = useState<Join | null>(null);
@@ -73,7 +76,8 @@ export function JoinRibbon({
   const away = useCallback(() => {
     asked.current += 1; // an answer still on its way is for nothing now
     setPreview(null);
-  }, []);
+    onTried(null);
+  }, [onTried]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: new joins make a preview of the old ones wrong
   useEffect(away, [joins]);
   const now =
@@ -115,7 +119,9 @@ export function JoinRibbon({
     asked.current += 1;
     const mine = asked.current;
     const made = await onPreview(remedy);
-    if (mine === asked.current) setPreview(made.find((join) => join.name === now.name) ?? null);
+    if (mine !== asked.current) return;
+    setPreview(made.joins.find((join) => join.name === now.name) ?? null);
+    onTried(made);
   };
   return (
     <section

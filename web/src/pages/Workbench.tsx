@@ -71,6 +71,8 @@ function Workbench({ commission }: { commission: Commission }) {
   const [lit, setLit] = useState<SentencePart["acts_on"]>([]);
   const [touched, setTouched] = useState<Touched | null>(null);
   const [seam, setSeam] = useState("");
+  /** What a way out would make, while it is only looked at. */
+  const [tried, setTried] = useState<Screen | null>(null);
   const go = useNavigate();
 
   const visit = (next: Stage) => {
@@ -227,7 +229,7 @@ function Workbench({ commission }: { commission: Commission }) {
           <Wall wide={WIDE.includes(table)}>
             {screen.dress.views.length > 0 && !WIDE.includes(table) && (
               <Boundary>
-                <Dress dress={screen.dress} lit={about} onTouch={setTouched} />
+                <Dress dress={(tried ?? screen).dress} lit={about} onTouch={setTouched} />
               </Boundary>
             )}
             <Boundary>
@@ -247,7 +249,7 @@ function Workbench({ commission }: { commission: Commission }) {
               ) : (
                 <>
                   <Sheet
-                    sheet={screen.sheet}
+                    sheet={(tried ?? screen).sheet}
                     fitKey={fitKey}
                     about={lit}
                     touched={touched}
@@ -273,7 +275,8 @@ function Workbench({ commission }: { commission: Commission }) {
               onChoose={setSeam}
               onWhy={ask}
               onTake={(remedy) => bench.change(remedy.changes)}
-              onPreview={(remedy) => bench.preview(remedy.changes).then((made) => made.joins)}
+              onPreview={(remedy) => bench.preview(remedy.changes)}
+              onTried={setTried}
             />
           </Boundary>
         </div>
@@ -331,7 +334,7 @@ function StageParts({
                 {text.measure}
               </Button>
             )}
-            {part.where === "lower" && (
+            {part.where === "lower" && !screen.cut?.is_cut && (
               <KindOf
                 label={text.lowerBy}
                 where="lower"
@@ -340,6 +343,7 @@ function StageParts({
                 bench={bench}
               />
             )}
+            {part.where === "lower" && screen.cut && <CutAlready cut={screen.cut} bench={bench} />}
             {part.where === "band" && (
               <KindOf label={text.bandBy} where="band" choices={screen.bands} screen={screen} bench={bench} />
             )}
@@ -364,6 +368,18 @@ function StageParts({
       {stage === "lower" && <AddTo list="trims" screen={screen} bench={bench} />}
       {stage === "join" && <Seams screen={screen} onSeam={onSeam} />}
     </>
+  );
+}
+
+/** Whether the lower part is cut already: then it stays as it is, and the ways to meet are those of the rescue. */
+function CutAlready({ cut, bench }: { cut: NonNullable<Screen["cut"]>; bench: Bench }) {
+  return (
+    <div className="no-print">
+      {cut.is_cut && <p className="mb-1 text-pencil">{text.cutAlready.stays}</p>}
+      <Button onClick={() => bench.change(cut.changes)}>
+        {cut.is_cut ? text.cutAlready.notCut : text.cutAlready.already}
+      </Button>
+    </div>
   );
 }
 
