@@ -1,12 +1,12 @@
 """The demo studio as it is served: made fresh, complete, and on this machine only."""
 
-from datetime import date
+from datetime import date, timedelta
 
 import httpx
 import pytest
 
 from gentle_hem.cli import main
-from gentle_hem.demo.studio import PLAYERS, works
+from gentle_hem.demo.studio import FIRST_DUE, PLAYERS, later_by, works
 from server import running
 
 
@@ -24,11 +24,20 @@ def test_every_player_is_on_the_desk(demo):
     assert {row["unit"] for row in rows} == {"cm", "in"}
 
 
+def test_the_first_night_is_a_friday_two_or_three_weeks_ahead_whenever_the_studio_is_opened(demo):
+    for today in (date(2026, 1, 1) + timedelta(days=17 * k) for k in range(100)):
+        first = FIRST_DUE + later_by(today)
+        assert 15 <= (first - today).days <= 21
+        assert first.weekday() == 4
+    shown = min(row["due_on"] for row in demo.get("/api/desk").json()["rows"])
+    assert 14 <= (date.fromisoformat(shown) - date.today()).days <= 21
+
+
 def test_every_player_has_a_dated_set_of_measures(demo):
     for person in demo.get("/api/people").json():
         figures = demo.get(f"/api/people/{person['id']}/figures").json()
         assert [f["taken_on"] for f in figures] == sorted(f["taken_on"] for f in figures)
-        assert date.fromisoformat(figures[-1]["taken_on"]) <= date(2026, 6, 1)
+        assert date.fromisoformat(figures[-1]["taken_on"]) <= date.today()
         assert all(figure["measures"]["bust_girth"] > 700 for figure in figures)
 
 

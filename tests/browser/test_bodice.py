@@ -25,7 +25,7 @@ def test_two_schools_one_figure(page, studio):
     expect(word(page, "bodice.front.dart_width")).to_have_text("2.6 cm")
     expect(sentence).to_have_text("The waist meets.")
     page.keyboard.press("Escape")
-    page.locator("h1").click()
+    sentence.click()
     page.keyboard.press("z")
     page.keyboard.press("z")
     expect(page.get_by_text("Drafted for the half body")).to_be_visible()

@@ -36,7 +36,7 @@ def test_a_seam_touched_on_sheet_or_dress_lights_up_on_both(page, studio):
     page.locator('[data-edge="gown side back/side"]').focus()
     expect(lit(page, line)).to_have_count(0)
     # and by the dress itself
-    page.get_by_test_id("dress").locator(f'[data-line="{line}"]').first.dispatch_event("pointerover")
+    page.get_by_test_id("dress").locator(f'[data-line="{line}"]').first.dispatch_event("pointermove")
     expect(page.get_by_test_id("sheet").locator(f'[data-lit="{line}"]')).to_be_attached()
     expect(page.get_by_test_id("edge-words")).to_contain_text("gown centre front, princess")
 

@@ -1,7 +1,10 @@
 """The whole way by keyboard alone, the printed page, and the late evening."""
 
+import io
 import re
 
+import pdfplumber
+import pytest
 from playwright.sync_api import expect
 
 from server import get, wait_until
@@ -53,16 +56,31 @@ def test_numbers_go_to_the_stages_of_the_job(page, studio):
     expect(page.get_by_role("link", name="Pattern for your printer")).to_be_in_viewport()
 
 
-def test_the_printed_page_has_the_recipe_the_workings_and_no_controls(page, studio):
-    page.goto(f"{studio.url}/commission/{numbered(studio, 'Ball gown')}")
+@pytest.mark.parametrize("title", ["Harbour dance dress", "Mermaid finale gown", "Lighthouse keeper's jumpsuit"])
+def test_the_printed_page_has_the_dress_its_pieces_at_a_scale_and_every_sum(page, studio, title):
+    number = numbered(studio, title)
+    page.goto(f"{studio.url}/commission/{number}")
+    page.evaluate("localStorage.setItem('hem.light', 'evening')")
+    page.reload()
     expect(page.get_by_test_id("ribbon")).to_be_visible()
-    page.emulate_media(media="print")
-    expect(page.get_by_role("link", name="Pattern for your printer")).to_be_hidden()
-    expect(page.get_by_role("button", name="Undo")).to_be_hidden()
-    expect(page.get_by_text("stitched seam", exact=True)).to_be_visible()
-    expect(page.get_by_role("table", name="Cut list")).to_be_visible()
-    background = page.evaluate("getComputedStyle(document.body).backgroundColor")
-    assert background == "rgb(255, 255, 255)"
+    with pdfplumber.open(io.BytesIO(page.pdf(format="A4", margin=dict.fromkeys(("left", "right"), "12mm")))) as pdf:
+        said = [one.extract_text() for one in pdf.pages]
+        ink = {tuple(letter["non_stroking_color"]) for one in pdf.pages for letter in one.chars}
+        images = [one.to_image(resolution=30).original.convert("L") for one in pdf.pages]
+    assert all(len(text) > 40 for text in said), "no page is empty"
+    evening = [int("f0e9dc"[k : k + 2], 16) / 255 for k in (0, 2, 4)]
+    assert ink
+    assert all(list(color) != pytest.approx(evening, abs=0.01) for color in ink)
+    assert sum(pixel > 200 for pixel in images[0].getdata()) > 0.7 * images[0].width * images[0].height
+    whole = "\n".join(said)
+    made = get(studio, f"/api/commissions/{number}")
+    assert said[0].startswith(title)
+    headings = ("side", "back", "What is open", "Cut list", "Seams walked", "Workings")
+    assert all(heading in whole for heading in (made["person"]["name"], *headings))
+    scale = int(re.search(r"Pieces, 1 : (\d+)", whole)[1])
+    assert 2 <= scale <= 40
+    assert "Undo" not in whole
+    assert "Pattern for your printer" not in whole
 
 
 def test_the_light_is_remembered(page, studio):

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import expect
 
 from server import get, wait_until
-from workbench import numbered, open_commission, open_stage, shown, type_word, word
+from workbench import STAGES, numbered, open_commission, open_stage, shown, type_word, word
 
 
 def tie(page, name):
@@ -111,7 +111,10 @@ def test_bad_input_is_answered_beside_the_word_and_keeps_what_was_typed(page, st
     expect(word(page, path)).to_contain_text(typed)
     expect(page.get_by_text("Saved without a word that cannot be read.")).to_be_visible()
     page.reload()
-    expect(word(page, path)).to_contain_text(typed)
+    expect(page.get_by_test_id("ribbon")).to_be_visible()
+    stage = page.locator(f"#stage-{STAGES.get(path.split('.')[0], 'pattern')}")
+    expect(stage).to_contain_text(said if stage.locator("[aria-expanded=false]").count() else typed)
+    expect(shown(page, path)).to_contain_text(typed)
     assert get(studio, f"/api/commissions/{numbered(studio, 'Ball gown')}")["recipe"] == kept
 
 

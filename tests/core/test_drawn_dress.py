@@ -158,6 +158,35 @@ def test_a_circle_is_as_wide_at_the_hip_as_its_sweep_makes_it(sweep, length):
     assert read.girth("hem") == approx(waist + sweep / 180 * pi * length, rel=0.01)
 
 
+HIPS = [
+    "a-line-midriff", "double-circle", "drafted-proportional", "drafted-quarters", "drafted-two-lengths", "full-circle",
+    "gathered-yoke", "half-circle-inches", "laced-gathered", "pinafore", "pleated-inches", "quarter-flare",
+    "stepped-yoke", "straight-waistband", "tiered", "trumpet-gores",
+]  # fmt: skip
+"""Examples whose lower part hangs from the natural waist, as long all round, and is neither knotted nor buttoned."""
+
+
+@pytest.mark.parametrize("name", HIPS)
+def test_the_drawn_hip_is_as_long_round_as_the_pieces_are_so_far_below_their_seam(name):
+    """By shapely: the line parallel to the waist edge of each piece, as deep as the hip lies, darts cut out."""
+    recipe = example(name)
+    read = Read(recipe)
+    drop = recipe.figure.get("waist_to_hip") or 203.2
+    seam = next(one for one in read.garment.joins if one.name == "waist seam").seam
+    found = 0.0
+    for what, edge_name in {(one.piece, one.edge) for one in seam.b.stretches}:
+        piece = next(one for one in read.garment.pieces if one.what == what)
+        edge, cloth = piece.edge(edge_name), polygon(piece.seam_line)
+        for dart in piece.darts_of(edge_name):
+            mouth = Polygon([(p.x, p.y) for p in (*piece.dart_legs(dart), dart.apex)])
+            cloth = cloth.difference(mouth.buffer(0.001))
+        line = LineString([(p.x, p.y) for p in edge.path.flatten(0.05)])
+        found += times(piece, read.garment) * cloth.intersection(line.buffer(drop, quad_segs=64).boundary).length
+    assert read.girth("hip") == approx(found, rel=0.015)
+    floor = recipe.figure.get("waist_to_floor") or 1020
+    assert read.height("hip") == approx(floor - drop, abs=5)
+
+
 def test_a_tight_skirt_lies_on_the_hip_without_a_fold():
     recipe = example("straight-waistband")
     read = Read(recipe)

@@ -15,6 +15,9 @@ import { FallenPage } from "./ui/Boundary";
 const CommissionPage = lazy(() =>
   import("./pages/Workbench").then((page) => ({ default: page.CommissionPage })),
 );
+const People = lazy(() => import("./pages/People").then((page) => ({ default: page.People })));
+const PersonPage = lazy(() => import("./pages/People").then((page) => ({ default: page.PersonPage })));
+const Words = lazy(() => import("./pages/Words").then((page) => ({ default: page.Words })));
 const NewDress = lazy(() => import("./pages/NewDress").then((page) => ({ default: page.NewDress })));
 
 function Nowhere() {
@@ -35,6 +38,9 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <Desk />, errorElement: <FallenPage /> },
       { path: "/new", element: <NewDress />, errorElement: <FallenPage /> },
+      { path: "/people", element: <People />, errorElement: <FallenPage /> },
+      { path: "/people/:id", element: <PersonPage />, errorElement: <FallenPage /> },
+      { path: "/words", element: <Words />, errorElement: <FallenPage /> },
       { path: "/commission/:id", element: <CommissionPage />, errorElement: <FallenPage /> },
       { path: "*", element: <Nowhere /> },
     ],

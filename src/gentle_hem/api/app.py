@@ -26,6 +26,7 @@ from gentle_hem.api.people import people
 from gentle_hem.api.safety import OnlyFromHere
 from gentle_hem.api.step_lists import lists
 from gentle_hem.api.studio import studio
+from gentle_hem.api.words import words
 from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.devices.tape import SimulatedTape
 from gentle_hem.formats.apart import ReadingRoom
@@ -36,7 +37,7 @@ log = logging.getLogger("gentle_hem")
 BETWEEN_LOOKS = 1800.0
 """How often it is looked whether a new day wants its copy (s)."""
 
-ROUTERS = (studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists)
+ROUTERS = (studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words)
 
 
 def create_app(store: Store, interface: Path | None = None, demo: bool = False) -> FastAPI:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import io
 import zipfile
-from datetime import date, datetime
+from datetime import UTC, date, datetime
 from typing import Annotated, Any
+from urllib.parse import quote
 
 from fastapi import APIRouter, HTTPException, Query, Response
 from pydantic import BaseModel, Field
@@ -19,8 +20,8 @@ from gentle_hem.api.problems import Stale
 from gentle_hem.core.families import BY_KEY, family_recipe
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.make_up import make_up
-from gentle_hem.core.names import Document, GivenName, Name
-from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.names import Document, GivenName, Name, file_name
+from gentle_hem.core.recipe import Recipe, changed, not_cut
 from gentle_hem.core.start import new_recipe
 from gentle_hem.core.units import Unit
 from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
@@ -67,6 +68,20 @@ class NewCommission(BaseModel):
     begun_as: str | None = Field(
         None, max_length=64, pattern=r"^[A-Za-z0-9-]+$", description="Asked twice under one name, it is begun once."
     )
+
+
+class SaidOf(BaseModel):
+    """What is said of a dress; what is left out stays as it is."""
+
+    title: GivenName | None = Field(None, max_length=120)
+    person: GivenName | None = Field(None, max_length=120, description="Whose it is; a new name is a new person.")
+    occasion: Name | None = Field(None, max_length=200)
+    due_on: date | None = None
+    put_away: bool | None = Field(None, description="Off the desk, and kept; false brings it back.")
+
+
+class CopyIn(BaseModel):
+    title: GivenName = Field(max_length=120)
 
 
 class SaveIn(BaseModel):
@@ -132,6 +147,7 @@ def _begun(body: NewCommission, figure: Figure, session: Session) -> Recipe:
     """The recipe a commission begins with: like an earlier one, of a family, or with nothing chosen yet."""
     if body.like is not None:
         earlier = _recipe_of(session, body.like)
+        earlier = changed(earlier, not_cut(earlier))  # it is to be cut anew, and not as that one was
         return earlier.model_copy(update={"name": body.title, "figure": figure, "unit": body.unit})
     if not body.family:
         return new_recipe(body.title, figure, body.unit)
@@ -155,6 +171,42 @@ def open_commission(commission_id: RecordId, session: Reading) -> OpenCommission
     """A commission and its newest recipe."""
     row = found(session.get(Commission, commission_id), "commission")
     return _open(row, found(latest_version(session, commission_id), "recipe"))
+
+
+@commissions.patch("/commissions/{commission_id}")
+def say_of(commission_id: RecordId, body: SaidOf, session: Writing) -> CommissionOut:
+    """What is said of a dress, said anew: its name, whose it is, what for, by when, and whether it is put away. Its
+    versions stay as they are.
+    """
+    row = found(session.get(Commission, commission_id), "commission")
+    said = body.model_fields_set
+    if body.title is not None:
+        row.title = body.title
+    if body.person is not None:
+        row.person_id = person_called(session, body.person).id
+    if body.occasion is not None:
+        row.occasion = body.occasion
+    if "due_on" in said:
+        row.due_on = body.due_on
+    if body.put_away is not None:
+        row.put_away_at = datetime.now(UTC) if body.put_away else None
+    session.flush()
+    session.refresh(row)
+    return CommissionOut(**commission_out(row))
+
+
+@commissions.post("/commissions/{commission_id}/copies", status_code=201)
+def copy(commission_id: RecordId, body: CopyIn, session: Writing) -> CommissionOut:
+    """A dress of its own that is this one as it is now, for the same person and occasion. This one stays."""
+    row = found(session.get(Commission, commission_id), "commission")
+    version = found(latest_version(session, commission_id), "recipe")
+    made = Commission(person_id=row.person_id, title=body.title, occasion=row.occasion, due_on=row.due_on)
+    session.add(made)
+    session.flush()
+    append_version(session, made.id, {**version.recipe, "name": body.title})
+    session.refresh(made)
+    write_slip(session, made)
+    return CommissionOut(**commission_out(made))
 
 
 @commissions.post("/commissions/{commission_id}/versions", status_code=201)
@@ -249,27 +301,34 @@ def file(
     commission_id: RecordId, name: str, session: Reading, paper: Paper = Paper.A4, version: VersionNumber | None = None
 ) -> Response:
     """One file of a version, the newest unless another is named; or pattern.zip with all of them."""
-    found(session.get(Commission, commission_id), "commission")
+    row = found(session.get(Commission, commission_id), "commission")
     kept = version_numbered(session, commission_id, version) if version else latest_version(session, commission_id)
     kept = found(kept, "version")
     if name != "pattern.zip":
         found(FILE_WRITERS.get(name), f"file as {name}; there are {', '.join(FILE_WRITERS)}")
     if name == "recipe.json" and read_stored(kept.recipe)[0] is None:
         content = _as_it_is(kept.recipe)
-    elif name == "pattern.zip":
-        packed = io.BytesIO()
-        with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
-            recipe = stored(kept)
-            order = Order(recipe, make_up(recipe), paper, kept.number, kept.created_at.date())
-            for part, written in write_all(order, ["json", "svg", "dxf", "pdf", "csv"]).items():
-                archive.writestr(part, written)
-        content = packed.getvalue()
     else:
-        recipe = stored(kept)
+        recipe = stored(kept).model_copy(update={"name": row.title})  # as it is called now
         order = Order(recipe, make_up(recipe), paper, kept.number, kept.created_at.date())
-        content = FILE_WRITERS[name](order)
-    headers = {"Content-Disposition": f'attachment; filename="{name}"', "X-Recipe-Version": str(kept.number)}
+        content = _packed(order) if name == "pattern.zip" else FILE_WRITERS[name](order)
+    headers = {"Content-Disposition": _called(row.title, name), "X-Recipe-Version": str(kept.number)}
     return Response(content, media_type=CONTENT_TYPES[name.rsplit(".", 1)[-1]], headers=headers)
+
+
+def _packed(order: Order) -> bytes:
+    packed = io.BytesIO()
+    with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
+        for part, written in write_all(order, ["json", "svg", "dxf", "pdf", "csv"]).items():
+            archive.writestr(part, written)
+    return packed.getvalue()
+
+
+def _called(title: str, name: str) -> str:
+    """The header that names a file after its dress, in whatever script; plain for what reads no other (RFC 6266)."""
+    whole = f"{file_name(title)} {name}"
+    plain = whole.encode("ascii", errors="replace").decode().replace("?", "_").replace('"', "'")
+    return f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(whole, safe='')}"
 
 
 def _as_it_is(recipe: dict[str, Any]) -> bytes:

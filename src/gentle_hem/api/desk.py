@@ -9,7 +9,7 @@ from __future__ import annotations
 import logging
 import threading
 from datetime import date, datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from fastapi import APIRouter, Query
 from pydantic import BaseModel
@@ -63,13 +63,17 @@ class DeskRow(CommissionOut):
     """Why its recipe cannot be read, where it cannot."""
     looked_at: bool
     """Whether this was read from its newest version by this program; if not, it is being looked at again."""
+    put_away: bool
     drawing: SmallDrawing | None = None
     """The dress from in front; None where it is not drawn yet, or cannot be."""
 
 
 class DeskOut(BaseModel):
+    """Some of the dresses, how many there are, and how many are put away."""
+
     rows: list[DeskRow]
     total: int
+    put_away: int
 
 
 def commission_out(row: Commission) -> dict[str, Any]:
@@ -90,15 +94,23 @@ def open_desk(
     session: Reading,
     after: Annotated[int, Query(ge=0, le=LARGEST_NUMBER)] = 0,
     most: Annotated[int, Query(ge=1, le=200)] = PAGE,
+    by: Literal["worked", "due"] = "worked",
+    put_away: bool = False,
 ) -> DeskOut:
-    """Commissions, the most recently worked on first, with what is unresolved."""
-    return DeskOut(rows=[_row(row) for row in commissions(session, most, after)], total=count_commissions(session))
+    """Commissions with what is unresolved: the most recently worked on first, or by the day they are due; those put
+    away are asked for by themselves.
+    """
+    rows = commissions(session, most, after, by_due_day=by == "due", put_away=put_away)
+    return DeskOut(
+        rows=[desk_row(row) for row in rows], total=count_commissions(session, put_away=put_away),
+        put_away=count_commissions(session, put_away=True),
+    )  # fmt: skip
 
 
-def _row(row: Commission) -> DeskRow:
+def desk_row(row: Commission) -> DeskRow:
     slip = row.slip
     fresh = slip is not None and slip.version == row.version and slip.program == program()
-    said = commission_out(row)
+    said = {**commission_out(row), "put_away": row.put_away_at is not None}
     if slip is None:
         return DeskRow(**said, summary="", unit=Unit.CM, stops=0, warnings=0, first_trouble="", unreadable="",
                        looked_at=row.version == 0)  # fmt: skip

@@ -7,11 +7,13 @@ from datetime import date
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from gentle_hem.api.desk import PersonOut
+from gentle_hem.api.desk import DeskRow, PersonOut, desk_row
 from gentle_hem.api.kept import Asked, Reading, RecordId, Writing, found
-from gentle_hem.core.figure import Figure
+from gentle_hem.core.figure import MEASURES, Figure
 from gentle_hem.core.names import Document
+from gentle_hem.core.units import format_length
 from gentle_hem.store.models import FigureSet, Person
+from gentle_hem.store.store import commissions_of, latest_version
 from gentle_hem.store.store import people as everyone
 
 people = APIRouter(prefix="/api", tags=["people"])
@@ -26,6 +28,73 @@ class FigureOut(BaseModel):
     id: int
     taken_on: date
     measures: dict[str, float]
+
+
+class MeasureOverTime(BaseModel):
+    """One measure in every set in turn, as the tape reads it; nothing where it was not taken."""
+
+    label: str
+    values: list[str]
+
+
+class BlockOut(BaseModel):
+    """A bodice of her own that a dress stands on: brought in, or its edges measured."""
+
+    commission: int
+    title: str
+    kind: str
+
+
+class PersonPage(PersonOut):
+    """A person on the books: her measures over time, her blocks and her dresses."""
+
+    taken_on: list[date]
+    measures: list[MeasureOverTime]
+    blocks: list[BlockOut]
+    dresses: list[DeskRow]
+
+
+class PersonRow(PersonOut):
+    dresses: int
+    measured_on: date | None
+
+
+OWN_BLOCKS = {"own": "a block brought in", "measured": "measured edges"}
+
+
+@people.get("/people/rows")
+def rows_of_people(session: Reading) -> list[PersonRow]:
+    """Everyone on the books, with how many dresses each has and when she was last measured."""
+    return [
+        PersonRow(
+            id=person.id, name=person.name, dresses=len(person.commissions),
+            measured_on=max((figure.taken_on for figure in person.figures), default=None),
+        )
+        for person in everyone(session)
+    ]  # fmt: skip
+
+
+@people.get("/people/{person_id}")
+def one_person(person_id: RecordId, session: Reading, asked: Asked) -> PersonPage:
+    """A person's measures over time, her blocks and her dresses, the newest first."""
+    person = found(session.get(Person, person_id), "person")
+    unit = asked.tape()
+    sets = [figure.measures for figure in person.figures]
+    rows = commissions_of(session, person_id)
+    blocks = []
+    for row in rows:
+        version = latest_version(session, row.id)
+        kind = str(((version.recipe.get("bodice") or {}) if version else {}).get("kind", ""))
+        if kind in OWN_BLOCKS:
+            blocks.append(BlockOut(commission=row.id, title=row.title, kind=OWN_BLOCKS[kind]))
+    return PersonPage(
+        id=person.id, name=person.name, taken_on=[figure.taken_on for figure in person.figures],
+        measures=[
+            MeasureOverTime(label=label, values=[format_length(one[key], unit) if key in one else "" for one in sets])
+            for key, label in MEASURES.items() if any(key in one for one in sets)
+        ],
+        blocks=blocks, dresses=[desk_row(row) for row in rows],
+    )  # fmt: skip
 
 
 @people.get("/people")

@@ -32,6 +32,14 @@ def a_given_name(value: str) -> str:
     return said
 
 
+NOT_IN_FILE_NAMES = str.maketrans(dict.fromkeys('/\\:*?"<>|', "-"))
+
+
+def file_name(title: str) -> str:
+    """A name as a file may carry it on any machine: what none allows is a hyphen, and no dot leads or trails."""
+    return a_name(title).translate(NOT_IN_FILE_NAMES).strip(". ") or "dress"
+
+
 def whole(document: Any) -> Any:
     """A document in JSON's own types, as it is. Raises ValueError when it holds half a letter or a number too large."""
     if isinstance(document, str):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from typing import Any
 
 from gentle_hem.core.figure import Figure
@@ -234,23 +234,40 @@ def works() -> list[tuple[Player, Work]]:
     return [(p, p.works[k - most + len(p.works)]) for k in range(most) for p in PLAYERS if k - most + len(p.works) >= 0]
 
 
-def figure_of(player: Player) -> Figure:
+FIRST_DUE = min(work.due_on for player in PLAYERS for work in player.works)
+AHEAD = timedelta(days=15)
+"""The first first night is so far ahead, or up to a week further, whenever the studio is opened."""
+
+
+def later_by(today: date) -> timedelta:
+    """By how many whole weeks the season as it is written lies earlier than it is shown: a Friday stays a Friday."""
+    return timedelta(weeks=-((FIRST_DUE - today - AHEAD).days // 7))
+
+
+def figure_of(player: Player, later: timedelta = timedelta()) -> Figure:
     """A player's newest measures."""
     return Figure.model_validate(
-        {"name": player.name, "taken_on": str(player.measured_on), "measures": player.measures}
+        {"name": player.name, "taken_on": str(player.measured_on + later), "measures": player.measures}
     )
 
 
-def recipe_of(player: Player, work: Work) -> Recipe:
+def recipe_of(player: Player, work: Work, later: timedelta = timedelta()) -> Recipe:
     """A commission's recipe, the player's figure in it."""
     allowances = METRIC_ALLOWANCES if player.unit is Unit.CM else INCH_ALLOWANCES
     return Recipe.model_validate(
-        {"name": work.title, "unit": player.unit, "figure": figure_of(player), "allowances": allowances, **work.recipe}
+        {
+            "name": work.title,
+            "unit": player.unit,
+            "figure": figure_of(player, later),
+            "allowances": allowances,
+            **work.recipe,
+        }
     )
 
 
-def fill(store: Store) -> None:
-    """Put the studio's people, their dated measures and their commissions into an empty store."""
+def fill(store: Store, today: date | None = None) -> None:
+    """Put the studio's people, their dated measures and their commissions into an empty store, the season ahead."""
+    later = later_by(today or date.today())
     with store.writing() as session:
         people: dict[str, Person] = {}
         for player in PLAYERS:
@@ -262,13 +279,14 @@ def fill(store: Store) -> None:
             for day, changes in (*player.earlier, (player.measured_on, {})):
                 older = Figure.model_validate({"measures": {**player.measures, **changes}})
                 measures = dict(older.measures if changes else newest.measures)
-                session.add(FigureSet(person_id=person.id, taken_on=day, measures=measures))
+                session.add(FigureSet(person_id=person.id, taken_on=day + later, measures=measures))
         for player, work in works():
             commission = Commission(
-                person_id=people[player.name].id, title=work.title, occasion=work.occasion, due_on=work.due_on
-            )
+                person_id=people[player.name].id, title=work.title, occasion=work.occasion,
+                due_on=work.due_on + later,
+            )  # fmt: skip
             session.add(commission)
             session.flush()
-            append_version(session, commission.id, recipe_of(player, work).model_dump(mode="json"))
+            append_version(session, commission.id, recipe_of(player, work, later).model_dump(mode="json"))
             session.refresh(commission)
             write_slip(session, commission)

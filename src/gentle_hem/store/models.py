@@ -83,6 +83,8 @@ class Commission(Base):
     """The number of its newest recipe version; 0 before there is one."""
     worked_at: Mapped[datetime] = mapped_column(UtcDateTime, server_default=func.now(), index=True)
 
+    put_away_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    """When it was put away: it is off the desk, and kept."""
     person: Mapped[Person] = relationship(back_populates="commissions")
     slip: Mapped[Slip | None] = relationship(back_populates="commission")
     versions: Mapped[list[RecipeVersion]] = relationship(back_populates="commission", order_by="RecipeVersion.number")

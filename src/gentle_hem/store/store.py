@@ -173,20 +173,39 @@ def person_called(session: Session, name: str) -> Person:
     return found
 
 
-def commissions(session: Session, most: int = -1, after: int = 0) -> list[Commission]:
-    """Commissions with their people and slips, the most recently worked on first; ``most`` of them from ``after``."""
+def commissions(
+    session: Session, most: int = -1, after: int = 0, *, by_due_day: bool = False, put_away: bool = False
+) -> list[Commission]:
+    """Commissions with their people and slips, ``most`` of them from ``after``: the most recently worked on first, or
+    by the day they are due, those without one last. Those that are ``put_away`` are asked for by themselves.
+    """
+    worked = (Commission.worked_at.desc(), Commission.id.desc())
+    due = (Commission.due_on.is_(None), Commission.due_on)
     query = (
         select(Commission)
         .options(joinedload(Commission.person), joinedload(Commission.slip))
-        .order_by(Commission.worked_at.desc(), Commission.id.desc())
+        .where(Commission.put_away_at.is_not(None) if put_away else Commission.put_away_at.is_(None))
+        .order_by(*(due if by_due_day else ()), *worked)
         .offset(after)
         .limit(most)
     )
     return list(session.scalars(query))
 
 
-def count_commissions(session: Session) -> int:
-    return session.scalar(select(func.count(Commission.id))) or 0
+def commissions_of(session: Session, person_id: int) -> list[Commission]:
+    """One person's commissions, put away or not, the most recently worked on first."""
+    query = (
+        select(Commission)
+        .options(joinedload(Commission.person), joinedload(Commission.slip))
+        .where(Commission.person_id == person_id)
+        .order_by(Commission.worked_at.desc(), Commission.id.desc())
+    )
+    return list(session.scalars(query))
+
+
+def count_commissions(session: Session, *, put_away: bool = False) -> int:
+    where = Commission.put_away_at.is_not(None) if put_away else Commission.put_away_at.is_(None)
+    return session.scalar(select(func.count(Commission.id)).where(where)) or 0
 
 
 def latest_version(session: Session, commission_id: int) -> RecipeVersion | None:

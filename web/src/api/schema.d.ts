@@ -161,6 +161,31 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
+        /**
+         * Say Of
+         * @description What is said of a dress, said anew: its name, whose it is, what for, by when, and whether it is put away. Its
+         *     versions stay as they are.
+         */
+        patch: operations["say_of_api_commissions__commission_id__patch"];
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description A dress of its own that is this one as it is now, for the same person and occasion. This one stays.
+         */
+        post: operations["copy_api_commissions__commission_id__copies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
         patch?: never;
         trace?: never;
     };
@@ -261,7 +286,8 @@ export interface paths {
         };
         /**
          * Open Desk
-         * @description Commissions, the most recently worked on first, with what is unresolved.
+         * @description Commissions with what is unresolved: the most recently worked on first, or by the day they are due; those put
+         *     away are asked for by themselves.
          */
         get: operations["open_desk_api_desk_get"];
         put?: never;
@@ -531,6 +557,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rows Of People
+         * @description Everyone on the books, with how many dresses each has and when she was last measured.
+         */
+        get: operations["rows_of_people_api_people_rows_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Person
+         * @description A person's measures over time, her blocks and her dresses, the newest first.
+         */
+        get: operations["one_person_api_people__person_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{person_id}/figures": {
         parameters: {
             query?: never;
@@ -699,6 +765,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Every Word
+         * @description Every word and every measure, in the order of the alphabet.
+         */
+        get: operations["every_word_api_words_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Word About
+         * @description The word that a label is about; nothing where there is none.
+         */
+        get: operations["word_about_api_words_about_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -760,6 +866,18 @@ export interface components {
              */
             source: string;
         };
+        /**
+         * BlockOut
+         * @description A bodice of her own that a dress stands on: brought in, or its edges measured.
+         */
+        BlockOut: {
+            /** Commission */
+            commission: number;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+        };
         /** BodiceChoice */
         BodiceChoice: {
             /** Bodice */
@@ -789,6 +907,25 @@ export interface components {
             text: string;
             /** Value */
             value: number | string | boolean;
+        };
+        /** CommissionOut */
+        CommissionOut: {
+            /** Due On */
+            due_on: string | null;
+            /** Id */
+            id: number;
+            /** Occasion */
+            occasion: string;
+            person: components["schemas"]["PersonOut"];
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Title */
+            title: string;
+            /** Version */
+            version: number;
         };
         /** ComparedMeasure */
         ComparedMeasure: {
@@ -835,6 +972,11 @@ export interface components {
             /** Theirs */
             theirs: string;
         };
+        /** CopyIn */
+        CopyIn: {
+            /** Title */
+            title: string;
+        };
         /**
          * CutOut
          * @description Whether the lower part is cut already, and the changes that say the other thing.
@@ -861,8 +1003,13 @@ export interface components {
             /** Intake */
             intake: number;
         };
-        /** DeskOut */
+        /**
+         * DeskOut
+         * @description Some of the dresses, how many there are, and how many are put away.
+         */
         DeskOut: {
+            /** Put Away */
+            put_away: number;
             /** Rows */
             rows: components["schemas"]["DeskRow"][];
             /** Total */
@@ -885,6 +1032,8 @@ export interface components {
             /** Occasion */
             occasion: string;
             person: components["schemas"]["PersonOut"];
+            /** Put Away */
+            put_away: boolean;
             /**
              * Saved At
              * Format: date-time
@@ -1282,6 +1431,16 @@ export interface components {
             /** Second */
             second: string;
         };
+        /**
+         * MeasureOverTime
+         * @description One measure in every set in turn, as the tape reads it; nothing where it was not taken.
+         */
+        MeasureOverTime: {
+            /** Label */
+            label: string;
+            /** Values */
+            values: string[];
+        };
         /** NamedOutline */
         NamedOutline: {
             /** Names */
@@ -1416,6 +1575,35 @@ export interface components {
             name: string;
         };
         /**
+         * PersonPage
+         * @description A person on the books: her measures over time, her blocks and her dresses.
+         */
+        PersonPage: {
+            /** Blocks */
+            blocks: components["schemas"]["BlockOut"][];
+            /** Dresses */
+            dresses: components["schemas"]["DeskRow"][];
+            /** Id */
+            id: number;
+            /** Measures */
+            measures: components["schemas"]["MeasureOverTime"][];
+            /** Name */
+            name: string;
+            /** Taken On */
+            taken_on: string[];
+        };
+        /** PersonRow */
+        PersonRow: {
+            /** Dresses */
+            dresses: number;
+            /** Id */
+            id: number;
+            /** Measured On */
+            measured_on: string | null;
+            /** Name */
+            name: string;
+        };
+        /**
          * PieceOut
          * @description A piece where it lies on the sheet, in mm, y down.
          */
@@ -1546,6 +1734,28 @@ export interface components {
             piece: string;
             /** Text */
             text: string;
+        };
+        /**
+         * SaidOf
+         * @description What is said of a dress; what is left out stays as it is.
+         */
+        SaidOf: {
+            /** Due On */
+            due_on?: string | null;
+            /** Occasion */
+            occasion?: string | null;
+            /**
+             * Person
+             * @description Whose it is; a new name is a new person.
+             */
+            person?: string | null;
+            /**
+             * Put Away
+             * @description Off the desk, and kept; false brings it back.
+             */
+            put_away?: boolean | null;
+            /** Title */
+            title?: string | null;
         };
         /**
          * SaveIn
@@ -1810,6 +2020,26 @@ export interface components {
             key: string;
             /** Label */
             label: string;
+        };
+        /**
+         * TermOut
+         * @description A word, its doubles, two sentences, and strokes in a box (y down).
+         */
+        TermOut: {
+            /** Also */
+            also: string[];
+            /** Dashed */
+            dashed: string;
+            /** Height */
+            height: number;
+            /** Means */
+            means: string;
+            /** Name */
+            name: string;
+            /** Solid */
+            solid: string;
+            /** Width */
+            width: number;
         };
         /** TieOut */
         TieOut: {
@@ -2267,6 +2497,76 @@ export interface operations {
             };
         };
     };
+    say_of_api_commissions__commission_id__patch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidOf"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommissionOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    copy_api_commissions__commission_id__copies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommissionOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     file_api_commissions__commission_id__files__name__get: {
         parameters: {
             query?: {
@@ -2459,6 +2759,8 @@ export interface operations {
             query?: {
                 after?: number;
                 most?: number;
+                by?: "worked" | "due";
+                put_away?: boolean;
             };
             header?: never;
             path?: never;
@@ -2899,6 +3201,62 @@ export interface operations {
             };
         };
     };
+    rows_of_people_api_people_rows_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRow"][];
+                };
+            };
+        };
+    };
+    one_person_api_people__person_id__get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_figures_api_people__person_id__figures_get: {
         parameters: {
             query?: never;
@@ -3201,6 +3559,57 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    every_word_api_words_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermOut"][];
+                };
+            };
+        };
+    };
+    word_about_api_words_about_get: {
+        parameters: {
+            query: {
+                label: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermOut"][];
                 };
             };
             /** @description Validation Error */

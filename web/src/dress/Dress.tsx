@@ -27,7 +27,11 @@ export function Dress({
   const others = dress.views.filter((view) => view !== front);
   const hem = dress.levels.find((level) => level.name === "hem");
   return (
-    <section aria-label={text.dress.title} className="flex min-h-0 min-w-0 flex-col bg-linen">
+    <section
+      aria-label={text.dress.title}
+      data-walk="dress"
+      className="flex min-h-0 min-w-0 flex-col bg-linen"
+    >
       <div className="flex min-h-0 flex-1 gap-1 px-3 pt-3">
         <Seen view={front} lit={lit} onTouch={onTouch} tape={hem} className="min-w-0 flex-[2]" />
         <div className="no-print flex min-h-0 min-w-0 flex-1 flex-col gap-1">
@@ -127,9 +131,10 @@ export function Drawing({
       const [piece, edge] = line?.split("/") ?? [];
       onTouch(piece && edge ? { piece, edge } : null);
     };
-    for (const kind of ["pointerover", "click"]) element.addEventListener(kind, touch);
+    // moved over, not merely lain under: a pointer at rest takes nothing from the keyboard when the page shifts
+    for (const kind of ["pointermove", "click"]) element.addEventListener(kind, touch);
     return () => {
-      for (const kind of ["pointerover", "click"]) element.removeEventListener(kind, touch);
+      for (const kind of ["pointermove", "click"]) element.removeEventListener(kind, touch);
     };
   }, [onTouch]);
   const lines = view.paths.filter((path) => path.piece && path.edge);

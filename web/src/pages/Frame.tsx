@@ -1,16 +1,18 @@
 import { Moon, Sun } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
-import { Link, Outlet, useNavigate } from "react-router";
+import { NavLink, Outlet, useMatch, useNavigate, useParams } from "react-router";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { Switcher } from "../ui/Choice";
-import { inchMark, light, singleKeys, useKeys, useLight } from "../ui/preferences";
-import { OverSheet } from "../ui/Sheet";
+import { Key } from "../ui/Key";
+import { light, useKeys, useLight } from "../ui/preferences";
+import { lastBefore } from "../ui/recent";
 
 const SumsBench = lazy(() => import("../sums/SumsBench").then((bench) => ({ default: bench.SumsBench })));
 const RescueBench = lazy(() =>
   import("../sums/RescueBench").then((bench) => ({ default: bench.RescueBench })),
 );
+
+const KeyList = lazy(() => import("./KeyList").then((list) => ({ default: list.KeyList })));
 
 /** What is round every page: the name, the sums bench, the keys and the light. */
 export function Frame() {
@@ -19,7 +21,7 @@ export function Frame() {
   const [rescue, setRescue] = useState(false);
   const [keys, setKeys] = useState(false);
   /** Which benches have been open: they stay where they are, with what was typed there. */
-  const [asked, setAsked] = useState({ sums: false, rescue: false });
+  const [asked, setAsked] = useState({ sums: false, rescue: false, keys: false });
   const openSums = () => {
     setAsked((now) => ({ ...now, sums: true }));
     setSums(true);
@@ -28,26 +30,69 @@ export function Frame() {
     setAsked((now) => ({ ...now, rescue: true }));
     setRescue(true);
   };
+  const openKeys = () => {
+    setAsked((now) => ({ ...now, keys: true }));
+    setKeys(true);
+  };
   const go = useNavigate();
-  useKeys({ s: openSums, r: openRescue, "?": () => setKeys(true), d: () => go("/") });
+  const dress = Number(useParams().id) || null;
+  const onBench = useMatch("/commission/:id") !== null;
+  const goToLast = () => {
+    const last = lastBefore(onBench ? dress : null);
+    if (last !== null) go(`/commission/${last}`);
+  };
+  useKeys({
+    s: openSums,
+    r: openRescue,
+    "?": openKeys,
+    d: () => go("/"),
+    o: goToLast,
+    g: () => go("/words"),
+  });
+  /** Where a page puts what it has to say in the head. */
+  const [head, setHead] = useState<HTMLElement | null>(null);
   return (
     <div className="print-flow flex h-full flex-col">
-      <header className="no-print flex items-center gap-4 bg-linen px-5 py-1">
-        <Link to="/" className="font-title text-xl italic">
-          {text.title}
-        </Link>
-        <Link to="/" className="min-h-7 px-1 hover:underline">
+      <header
+        className={`print-flow flex min-h-12 flex-wrap items-center gap-x-4 bg-paper px-5 py-1 max-[820px]:px-3 ${onBench ? "border-b border-chalk" : ""}`}
+      >
+        {!onBench && (
+          <NavLink to="/" className="no-print font-title text-2xl italic">
+            {text.title}
+          </NavLink>
+        )}
+        <NavLink to="/" end className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}>
           {text.desk}
-        </Link>
-        <div className="ml-auto flex items-center gap-1">
+        </NavLink>
+        {!onBench && (
+          <NavLink to="/people" className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}>
+            {text.people.title}
+          </NavLink>
+        )}
+        {!onBench && (
+          <NavLink to="/words" className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}>
+            {text.words.link}
+          </NavLink>
+        )}
+        <div ref={setHead} className="contents" />
+        <div className={`no-print flex items-center ${onBench ? "" : "ml-auto"}`}>
           <Button look="quiet" onClick={openSums}>
-            {text.sums} <Key>s</Key>
+            {text.sums}{" "}
+            <span className="max-[1180px]:hidden">
+              <Key>s</Key>
+            </span>
           </Button>
           <Button look="quiet" onClick={openRescue}>
-            {text.rescueOpen} <Key>r</Key>
+            {text.rescueOpen}{" "}
+            <span className="max-[1180px]:hidden">
+              <Key>r</Key>
+            </span>
           </Button>
-          <Button look="quiet" onClick={() => setKeys(true)}>
-            {text.keys} <Key>?</Key>
+          <Button look="quiet" onClick={openKeys}>
+            {text.keys}{" "}
+            <span className="max-[1180px]:hidden">
+              <Key>?</Key>
+            </span>
           </Button>
           <Button
             look="quiet"
@@ -58,58 +103,15 @@ export function Frame() {
           </Button>
         </div>
       </header>
-      <Outlet />
+      <Outlet context={head} />
       <Suspense>
         {asked.sums && <SumsBench open={sums} onOpenChange={setSums} />}
         {asked.rescue && <RescueBench open={rescue} onOpenChange={setRescue} />}
+        {asked.keys && <KeyList open={keys} onOpenChange={setKeys} />}
       </Suspense>
-      <KeyList open={keys} onOpenChange={setKeys} />
     </div>
   );
 }
 
-function Key({ children }: { children: string }) {
-  return (
-    <kbd className="ml-1 rounded-sm border border-chalk px-1.5 font-body text-sm text-pencil">{children}</kbd>
-  );
-}
-
-function KeyList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  const on = singleKeys.use() === "on";
-  const mark = inchMark.use();
-  return (
-    <OverSheet title={text.shortcutsTitle} open={open} onOpenChange={onOpenChange}>
-      <dl className="grid grid-cols-[5rem_1fr] gap-y-1.5">
-        {text.shortcuts.map(([key, does]) => (
-          <div key={key} className="contents">
-            <dt>
-              <Key>{key}</Key>
-            </dt>
-            <dd>{does}</dd>
-          </div>
-        ))}
-      </dl>
-      <div className="mt-4 flex items-center gap-3">
-        <span>{text.inchMark}</span>
-        <Switcher
-          label={text.inchMark}
-          value={mark}
-          choices={[
-            { value: "8", text: text.marks["8"] },
-            { value: "16", text: text.marks["16"] },
-          ]}
-          onChoose={inchMark.write}
-        />
-      </div>
-      <label className="mt-4 flex min-h-8 items-center gap-2">
-        <input
-          type="checkbox"
-          className="size-5"
-          checked={on}
-          onChange={(event) => singleKeys.write(event.target.checked ? "on" : "off")}
-        />
-        {text.shortcutsOn}
-      </label>
-    </OverSheet>
-  );
-}
+const HEAD_LINK = "flex min-h-7 items-center px-0.5 hover:underline";
+const HERE = "border-b-2 border-ink font-semibold";

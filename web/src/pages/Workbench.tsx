@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { History, Redo2, Undo2 } from "lucide-react";
-import { Fragment, type ReactNode, useEffect, useMemo, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Fragment, type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
+import { createPortal } from "react-dom";
+import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { answer, api, type Commission, type Screen, type SentencePart, type Stage } from "../api/client";
 import { OwnBlock } from "../block/OwnBlock";
 import { Dress, type Touched } from "../dress/Dress";
@@ -21,9 +22,15 @@ import { text } from "../text";
 import { Boundary } from "../ui/Boundary";
 import { Button } from "../ui/Button";
 import { UnitSwitch } from "../ui/Choice";
+import { dayAndMonth } from "../ui/day";
+import { WhatIs } from "../ui/Meaning";
 import { preferredUnit, useKeys } from "../ui/preferences";
+import { opened } from "../ui/recent";
 import { Margin } from "../workings/Margin";
 import { Files } from "./Files";
+import { Printed } from "./Printed";
+import { type Said, SaidOf } from "./SaidOf";
+import { Walk } from "./Walk";
 
 type Table = "sheet" | "draft" | "schools" | "figure" | "workings";
 
@@ -69,11 +76,20 @@ function Workbench({ commission }: { commission: Commission }) {
   const [fitKey, setFitKey] = useState(0);
   const [table, setTable] = useState<Table>("sheet");
   const [lit, setLit] = useState<SentencePart["acts_on"]>([]);
-  const [touched, setTouched] = useState<Touched | null>(null);
+  const [touched, setTouchedAt] = useState<Touched | null>(null);
+  const setTouched = useCallback(
+    (next: Touched | null) =>
+      setTouchedAt((now) => (now?.piece === next?.piece && now?.edge === next?.edge ? now : next)),
+    [],
+  );
   const [seam, setSeam] = useState("");
   /** What a way out would make, while it is only looked at. */
   const [tried, setTried] = useState<Screen | null>(null);
   const go = useNavigate();
+  const head = useOutletContext<HTMLElement | null>();
+  const [said, setSaid] = useState<Said>(commission);
+  const [saying, setSaying] = useState(false);
+  useEffect(() => opened(commission.id), [commission.id]);
 
   const visit = (next: Stage) => {
     setStage(next);
@@ -86,7 +102,9 @@ function Workbench({ commission }: { commission: Commission }) {
   };
   /** Go to a word by its place in the recipe: a measure on its table, any other where it stands in its sentence. */
   const find = (path: string) => {
-    const spoken = document.querySelector(`[data-word="${CSS.escape(path)}"]`) !== null;
+    const spoken = screen?.sentences.some((part) =>
+      part.lines.flat().some((token) => typeof token !== "string" && token.path === path),
+    );
     if (!spoken && /^figure\.(measures|second)\./.test(path)) setTable("figure");
     setStage(stageOf(path));
     const look = (frames: number) => {
@@ -124,8 +142,8 @@ function Workbench({ commission }: { commission: Commission }) {
     return edges;
   }, [screen, touched, lit]);
   useEffect(() => {
-    document.title = `${commission.title} · ${text.title}`;
-  }, [commission.title]);
+    document.title = `${said.title} · ${text.title}`;
+  }, [said.title]);
   useEffect(() => preferredUnit.write(bench.draft.unit === "in" ? "in" : "cm"), [bench.draft.unit]);
 
   if (!screen) {
@@ -153,34 +171,61 @@ function Workbench({ commission }: { commission: Commission }) {
   }
   return (
     <main className="print-flow flex min-h-0 flex-1 flex-col">
-      <div className="flex flex-wrap items-center gap-x-5 border-b border-chalk px-5 py-1.5">
-        <h1 className="font-title text-2xl leading-none">{commission.title}</h1>
-        <p className="text-pencil">{commission.person.name}</p>
-        {commission.occasion && <p className="text-pencil">{commission.occasion}</p>}
-        <div className="no-print ml-auto flex items-center gap-2">
-          <SavedMark bench={bench} onFind={find} />
-          <Button look="quiet" aria-label={text.versions.title} onClick={() => setVersions(true)}>
-            <History size={17} />
-          </Button>
-          <Button look="quiet" aria-label={text.undo} disabled={!bench.canUndo} onClick={bench.undo}>
-            <Undo2 size={17} />
-          </Button>
-          <Button look="quiet" aria-label={text.redo} disabled={!bench.canRedo} onClick={bench.redo}>
-            <Redo2 size={17} />
-          </Button>
-          <Button
-            look="quiet"
-            aria-pressed={table === "workings"}
-            onClick={() => setTable(table === "workings" ? "sheet" : "workings")}
-          >
-            {text.workingsPage}
-          </Button>
-          <UnitSwitch
-            value={bench.draft.unit === "in" ? "in" : "cm"}
-            onChoose={(unit) => bench.change({ unit })}
-          />
-        </div>
-      </div>
+      {head &&
+        createPortal(
+          <>
+            <h1 className="font-title text-2xl leading-none">
+              <button
+                type="button"
+                title={text.saidOf.title}
+                onClick={() => setSaying(true)}
+                className="min-h-8 text-left hover:underline"
+              >
+                {said.title}
+              </button>
+            </h1>
+            <p className="min-w-0 text-pencil max-[1100px]:hidden">
+              {text.forWhom}{" "}
+              <Link to={`/people/${said.person.id}`} className="inline-block min-h-6 border-b border-basting">
+                {said.person.name}
+              </Link>
+              {said.due_on && (
+                <span className="max-[1180px]:hidden">
+                  , {text.due} {dayAndMonth(said.due_on)}
+                </span>
+              )}
+              {said.occasion && <span className="hidden print:inline">, {said.occasion}</span>}
+            </p>
+            <div className="no-print ml-auto flex items-center gap-0.5">
+              <SavedMark bench={bench} onFind={find} />
+              <Button look="quiet" aria-label={text.versions.title} onClick={() => setVersions(true)}>
+                <History size={17} />
+              </Button>
+              <Button look="quiet" aria-label={text.undo} disabled={!bench.canUndo} onClick={bench.undo}>
+                <Undo2 size={17} />
+              </Button>
+              <Button look="quiet" aria-label={text.redo} disabled={!bench.canRedo} onClick={bench.redo}>
+                <Redo2 size={17} />
+              </Button>
+              <Button
+                look="quiet"
+                aria-pressed={table === "workings"}
+                onClick={() => setTable(table === "workings" ? "sheet" : "workings")}
+              >
+                {text.workingsPage}
+              </Button>
+              <UnitSwitch
+                value={bench.draft.unit === "in" ? "in" : "cm"}
+                onChoose={(unit) => bench.change({ unit })}
+              />
+            </div>
+          </>,
+          head,
+        )}
+      <SaidOf row={said} open={saying} onOpenChange={setSaying} onKept={setSaid} />
+      <Printed screen={screen} said={said} />
+      <Walk />
+      <LooseProblems bench={bench} />
       <Notices bench={bench} unreadable={commission.unreadable} />
       {looked && (
         <section
@@ -209,6 +254,7 @@ function Workbench({ commission }: { commission: Commission }) {
           <Way
             screen={screen}
             stage={stage}
+            refused={bench.problems}
             onVisit={visit}
             onTake={(remedy) => bench.change(remedy.changes)}
           >
@@ -324,7 +370,6 @@ function StageParts({
   const parts = screen.sentences.filter((part) => stageOf(part.where) === stage);
   return (
     <>
-      {stage === "figure" && <LooseProblems bench={bench} />}
       {stage === "pattern" && <Files screen={screen} commissionId={commission.id} bench={bench} />}
       {parts.flatMap((part, place) => {
         const sentences = (
@@ -374,7 +419,7 @@ function StageParts({
 /** Whether the lower part is cut already: then it stays as it is, and the ways to meet are those of the rescue. */
 function CutAlready({ cut, bench }: { cut: NonNullable<Screen["cut"]>; bench: Bench }) {
   return (
-    <div className="no-print">
+    <div className="no-print mt-2">
       {cut.is_cut && <p className="mb-1 text-pencil">{text.cutAlready.stays}</p>}
       <Button onClick={() => bench.change(cut.changes)}>
         {cut.is_cut ? text.cutAlready.notCut : text.cutAlready.already}
@@ -451,6 +496,7 @@ function BodiceKind({
           </option>
         ))}
       </select>
+      <WhatIs label={screen.bodices.find((choice) => choice.kind === kind)?.title ?? ""} />
       <Button onClick={() => setBringing(true)}>{text.bringIn}</Button>
       <OwnBlock
         open={bringing}

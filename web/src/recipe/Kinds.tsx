@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import type { Screen } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { WhatIs } from "../ui/Meaning";
 import type { Bench } from "./useRecipe";
 
 export const LOOK = "min-h-8 max-w-full rounded-sm border border-pencil bg-paper px-1.5";
@@ -54,22 +55,26 @@ function Kinds({
   choices: Choice[];
   onChoose: (part: Choice["part"]) => void;
 }) {
+  const chosenNow = choices.find((choice) => choice.kind === kind)?.title;
   return (
-    <select
-      aria-label={label}
-      value={kind}
-      onChange={(event) => {
-        const chosen = choices.find((choice) => choice.kind === event.target.value);
-        if (chosen) onChoose(chosen.part);
-      }}
-      className={`no-print ${LOOK}`}
-    >
-      {choices.map((choice) => (
-        <option key={choice.kind} value={choice.kind}>
-          {choice.title}
-        </option>
-      ))}
-    </select>
+    <>
+      <select
+        aria-label={label}
+        value={kind}
+        onChange={(event) => {
+          const chosen = choices.find((choice) => choice.kind === event.target.value);
+          if (chosen) onChoose(chosen.part);
+        }}
+        className={`no-print ${LOOK}`}
+      >
+        {choices.map((choice) => (
+          <option key={choice.kind} value={choice.kind}>
+            {choice.title}
+          </option>
+        ))}
+      </select>
+      {chosenNow && !/^No /.test(chosenNow) && <WhatIs label={chosenNow} />}
+    </>
   );
 }
 

@@ -5,6 +5,7 @@ import { text } from "../text";
 import { Button } from "../ui/Button";
 import { ChoiceList } from "../ui/Choice";
 import { LengthField } from "../ui/LengthField";
+import { Meaning } from "../ui/Meaning";
 
 /** A word of a recipe sentence that can be changed where it stands. */
 export function LiveWord({
@@ -51,6 +52,9 @@ export function LiveWord({
         >
           <Editor word={word} unit={unit} problem={problem} typed={typed} onChange={onChange} />
           {word.help && <p className="mt-2 text-pencil">{word.help}</p>}
+          <div className="mt-2">
+            <Meaning label={word.label} />
+          </div>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

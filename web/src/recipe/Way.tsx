@@ -38,12 +38,15 @@ function spoken(stage: Stage, screen: Screen): string {
 export function Way({
   screen,
   stage,
+  refused,
   onVisit,
   onTake,
   children,
 }: {
   screen: Screen;
   stage: Stage;
+  /** What was typed and cannot be read, with where. */
+  refused: { field: string; text: string }[];
   onVisit: (stage: Stage) => void;
   onTake: (remedy: Remedy) => void;
   /** What a stage holds. */
@@ -52,13 +55,17 @@ export function Way({
   return (
     <nav
       aria-label={text.way}
-      className="print-flow min-h-0 overflow-auto border-r border-chalk max-[820px]:overflow-visible"
+      data-walk="way"
+      className="min-h-0 overflow-auto border-r border-chalk max-[820px]:overflow-visible"
     >
-      <ol className="print-flow">
+      <ol>
         {STAGES.map((name) => {
           const here = name === stage;
           const findings = screen.findings.filter((finding) => finding.stage === name);
-          const open = findings.filter((finding) => finding.severity !== "note");
+          const open = [
+            ...refused.filter(({ field }) => stageOf(field) === name),
+            ...findings.filter((finding) => finding.severity !== "note"),
+          ];
           return (
             <li
               key={name}
@@ -96,10 +103,12 @@ export function Way({
                   )}
                 </button>
               </h2>
-              <div className={`print-flow pb-2 ${here ? "" : "hidden"}`}>
-                {children(name)}
-                <Findings findings={findings} onTake={onTake} />
-              </div>
+              {here && (
+                <div className="pb-2">
+                  {children(name)}
+                  <Findings findings={findings} onTake={onTake} />
+                </div>
+              )}
             </li>
           );
         })}

@@ -13,7 +13,8 @@ export interface View {
   perPixel: number;
 }
 
-const PIXEL = 25.4 / 96;
+/** A pixel, as a browser counts it (mm). */
+export const PIXEL = 25.4 / 96;
 /** A piece narrower than this many pixels carries its name above it, and no lengths until it is touched. */
 const SMALL = 110;
 /** Narrower still, and its name would run over its neighbours; touching an edge says it. */
@@ -258,7 +259,18 @@ function between([first = "", second = ""]: string[]): string {
   return `${first}L${end}C${b} ${a} ${start}Z`;
 }
 
-function PieceDrawing({
+/** About how many pixels a small piece's name takes. */
+const wide = (name: string) => name.length * 6.6;
+
+/** A name in two lines, parted at the space nearest its middle. */
+function inTwo(name: string): string[] {
+  const spaces = [...name.matchAll(/ /g)].map((space) => space.index);
+  const off = (at: number) => Math.abs(at - name.length / 2);
+  const at = spaces.sort((a, b) => off(a) - off(b))[0];
+  return at === undefined ? [name] : [name.slice(0, at), name.slice(at + 1)];
+}
+
+export function PieceDrawing({
   piece,
   px,
   lit,
@@ -344,7 +356,7 @@ function PieceDrawing({
               stroke="transparent"
               pointerEvents="stroke"
               className="cursor-pointer focus:outline-none"
-              onPointerEnter={() => onTouch({ piece: piece.name, edge: edge.name })}
+              onPointerMove={() => onTouch({ piece: piece.name, edge: edge.name })}
               onClick={() => onTouch({ piece: piece.name, edge: edge.name })}
               onFocus={() => onTouch({ piece: piece.name, edge: edge.name })}
             />
@@ -389,7 +401,20 @@ function PieceDrawing({
           fontSize={(small ? 12 : 15) * px}
           textAnchor="middle"
         >
-          <tspan fontWeight={700}>{piece.name}</tspan>
+          {small && !detailed && wide(piece.name) > width / px ? (
+            inTwo(piece.name).map((part, line, parts) => (
+              <tspan
+                key={part}
+                x={left + width / 2}
+                dy={(line === 0 ? -13 * (parts.length - 1) : 13) * px}
+                fontWeight={700}
+              >
+                {part}
+              </tspan>
+            ))
+          ) : (
+            <tspan fontWeight={700}>{piece.name}</tspan>
+          )}
           {detailed && (
             <tspan x={left + width / 2} dy={17 * px} fontSize={13 * px}>
               {cut}

@@ -27,6 +27,12 @@ export const preferredUnit = kept<"cm" | "in">(
 export const singleKeys = kept<"on" | "off">("hem.keys", "on");
 export const paperSize = kept<"a4" | "letter">("hem.paper", "a4");
 
+/** How the desk is laid out: by the day a dress is due, or as it was last worked on. */
+export const deskOrder = kept<"due" | "worked">("hem.desk", "due");
+
+/** The walk round the bench: on a first visit it is going, and once left it is done. */
+export const walk = kept<"going" | "done">("hem.walk", "going");
+
 export const inchMark = kept<"8" | "16">("hem.mark", "8");
 
 /** Whether this browser's locale writes a decimal with a comma. */

@@ -6,6 +6,7 @@ from collections.abc import Collection, Iterable
 from functools import partial
 
 import numpy as np
+from numpy.typing import NDArray
 
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cutting.mirror import mirrored
@@ -287,22 +288,35 @@ def _hem_length(piece: Piece) -> float:
 
 
 def _level_of(surface: Surface, name: str, height: float) -> Level | None:
-    z = surface.left.z.mean(axis=1)
-    if not z[-1] <= height <= z[0]:
+    """The slice at a height, all round; None where the surface does not reach it everywhere."""
+    z = surface.left.z
+    if z[0].min() < height or z[-1].max() > height:
         return None
-    return _slice(surface, name, float(np.interp(-height, -z, np.arange(len(z)))))
+    # a hem that is lower behind has rows that are: each column is cut where it is that high
+    above = np.clip((z >= height).sum(axis=0) - 1, 0, len(z) - 2)
+    columns = np.arange(z.shape[1])
+    high, low = z[above, columns], z[above + 1, columns]
+    return _cut(surface, name, above, (high - height) / np.maximum(high - low, 1e-9), height)
 
 
 def _slice(surface: Surface, name: str, row: float) -> Level:
+    """The slice along a row."""
     low = min(int(row), len(surface.left.girths) - 2)
-    part = row - low
+    rows = np.full(surface.left.z.shape[1], low)
+    height = float(surface.left.z[low, 0] * (1 - row + low) + surface.left.z[low + 1, 0] * (row - low))
+    return _cut(surface, name, rows, np.full(len(rows), row - low), height)
+
+
+def _cut(surface: Surface, name: str, above: NDArray[np.int64], part: Numbers, height: float) -> Level:
+    """A slice that lies a part of the way from a row of each column to the next."""
+    columns = np.arange(len(above))
 
     def at(of: Numbers) -> Numbers:
-        made: Numbers = of[low] * (1 - part) + of[low + 1] * part
+        made: Numbers = of[above, columns] * (1 - part) + of[above + 1, columns] * part
         return made
 
     left, right = surface.left, surface.right
     x = np.concatenate((at(left.x), at(right.x)[::-1]))
     y = np.concatenate((at(left.y), at(right.y)[::-1]))
     girth = float(np.hypot(np.diff(x, append=x[0]), np.diff(y, append=y[0])).sum())
-    return Level(name, float(at(left.z)[0]), girth, tuple(zip(x.tolist(), y.tolist(), strict=True)))
+    return Level(name, height, girth, tuple(zip(x.tolist(), y.tolist(), strict=True)))
