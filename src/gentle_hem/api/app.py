@@ -62,7 +62,7 @@ def create_app(store: Store, interface: Path | None = None, demo: bool = False) 
     app.state.reading_room = ReadingRoom()
     problems.install(app)
     app.add_middleware(OnlyFromHere)
-    app.add_middleware(GZipMiddleware, minimum_size=1500, compresslevel=4)
+    app.add_middleware(GZipMiddleware, minimum_size=1500, compresslevel=1)
     app.state.tape = SimulatedTape(TAPE_PERSON)
     for router in ROUTERS:
         app.include_router(router)

@@ -14,7 +14,9 @@ import {
   type Work,
 } from "./draft";
 
+/** What is typed in one go is asked about once; the first of it at once. */
 const READ_PAUSE = 20;
+const IN_ONE_GO = 150;
 const SAVE_PAUSE = 500;
 const TRY_AGAIN = 1500;
 const SAME_THOUGHT = 900;
@@ -73,6 +75,8 @@ export function useRecipe(id: number, opened: { recipe: Recipe; version: number;
   const lastChange = useRef({ paths: "", at: 0 });
   /** The work whose answer is in, so that settling it does not ask again. */
   const answered = useRef<Work | null>(null);
+  /** When the core was last asked. */
+  const askedAt = useRef(0);
   /** The newest version this window knows, and the save before: saves never overtake one another. */
   const newest = useRef(opened.version);
   const before = useRef<Promise<unknown>>(Promise.resolve());
@@ -119,7 +123,9 @@ export function useRecipe(id: number, opened: { recipe: Recipe; version: number;
     if (work === answered.current) return;
     const stop = new AbortController();
     let again: ReturnType<typeof setTimeout>;
+    const pause = performance.now() - askedAt.current < IN_ONE_GO ? READ_PAUSE : 0;
     const timer = setTimeout(async () => {
+      askedAt.current = performance.now();
       try {
         const made = await answer(
           api.POST("/api/bench", {
@@ -143,7 +149,7 @@ export function useRecipe(id: number, opened: { recipe: Recipe; version: number;
           again = setTimeout(() => setBeat((now) => now + 1), TRY_AGAIN);
         }
       }
-    }, READ_PAUSE);
+    }, pause);
     return () => {
       clearTimeout(timer);
       clearTimeout(again);

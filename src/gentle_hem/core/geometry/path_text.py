@@ -27,6 +27,21 @@ def _place(point: Point) -> str:
     return f"{number(point.x)} {number(-point.y)}"
 
 
+def path_for_screen(path: Path, closed: bool = False) -> str:
+    """A path in SVG's words to a hundredth of a millimetre: a screen shows no more, and it is written sooner."""
+    words = [f"M{path.start.x:.2f} {-path.start.y:.2f}"]
+    for segment in path.segments:
+        end = segment.end
+        if isinstance(segment, Line):
+            words.append(f"L{end.x:.2f} {-end.y:.2f}")
+        elif isinstance(segment, Cubic):
+            first, second = segment.first, segment.second
+            words.append(f"C{first.x:.2f} {-first.y:.2f} {second.x:.2f} {-second.y:.2f} {end.x:.2f} {-end.y:.2f}")
+        else:
+            words += _arc_words(segment)
+    return "".join(words) + ("Z" if closed else "")
+
+
 def path_data(path: Path, closed: bool = False) -> str:
     """A path in SVG's words, y turned down. Arcs of more than half a turn are written in parts."""
     words = [f"M{_place(path.start)}"]
