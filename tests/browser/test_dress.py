@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from server import get
+from server import get, wait_until
 from workbench import numbered, open_commission, open_stage, type_word, word
 
 
@@ -134,3 +134,47 @@ CLASHES = """() => {
     });
   }
 }"""
+
+
+def pieces_shown(page):
+    return page.get_by_test_id("sheet").locator("[data-piece]")
+
+
+def scale(page):
+    return float(page.get_by_label("Paper scale").locator("option").first.inner_text().split(":")[1])
+
+
+def test_the_sheet_shows_one_cloth_a_piece_that_fills_it_and_goes_from_mate_to_mate(page, studio):
+    open_commission(page, studio, "Harbour dance dress")
+    expect(pieces_shown(page)).to_have_count(4)
+    page.get_by_label("Which pieces are shown").select_option("paper")
+    expect(pieces_shown(page)).to_have_count(2)
+    page.get_by_label("Which pieces are shown").select_option("all pieces")
+    expect(pieces_shown(page)).to_have_count(4)
+    whole = scale(page)
+    page.locator('[data-piece="bodice front"] path').first.dispatch_event("dblclick")
+    wait_until(lambda: scale(page) < whole / 1.5)
+    page.locator('[data-piece="bodice front"] path').first.dispatch_event("dblclick")
+    wait_until(lambda: scale(page) == whole)
+    page.locator('[data-edge="skirt front/side"]').focus()
+    page.keyboard.press("Enter")
+    expect(page.locator('[data-edge="skirt back/side"]')).to_be_focused()
+
+
+PINCH = """apart => {
+  const sheet = document.querySelector('[data-testid=sheet]').parentElement, r = sheet.getBoundingClientRect();
+  const x = r.left + r.width / 2, y = r.top + r.height / 2;
+  const finger = (kind, id, dx) => sheet.dispatchEvent(
+    new PointerEvent(kind, { pointerId: id, clientX: x + dx, clientY: y, bubbles: true, pointerType: 'touch' }));
+  finger('pointerdown', 1, -50); finger('pointerdown', 2, 50);
+  finger('pointermove', 2, apart - 50);
+  finger('pointerup', 1, -50); finger('pointerup', 2, apart - 50);
+}"""
+
+
+def test_two_fingers_pinch_the_sheet(page, studio):
+    """By hand: fingers 100 px apart moved to 200 px show everything twice as large."""
+    open_commission(page, studio, "Ball gown")
+    whole = scale(page)
+    page.evaluate(PINCH, 200)
+    expect(page.get_by_label("Paper scale").locator("option").first).to_have_text(f"1 : {whole / 2:.1f}")

@@ -20,6 +20,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from shapely import LineString, Point, Polygon, box
 from shapely.affinity import rotate
 
+from conftest import a_recipe
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.marking import drill_points
 from gentle_hem.core.recipe import Recipe
@@ -28,7 +29,7 @@ from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.labels import Tag, sheet, text_of
 from gentle_hem.formats.letters import BOLD, register
 from gentle_hem.formats.paper import Paper
-from gentle_hem.formats.pdf import MARGIN, tiles_for
+from gentle_hem.formats.pdf import MARGIN, POINTS_PER_MM, tiles_for
 
 EXAMPLES = sorted((File(__file__).parents[2] / "examples").glob("*.recipe.json"))
 SVG = "{http://www.w3.org/2000/svg}"
@@ -245,3 +246,21 @@ def test_gathered_edges_have_their_quarter_marks_on_both_sides():
         assert [round(s, 3) for s in shares[0]] == [0.25, 0.25, 0.5]
         seen += 1
     assert seen == 2
+
+
+def test_the_dress_stands_beside_the_test_square_and_the_pattern_is_whole_without_it(monkeypatch):
+    recipe = a_recipe()
+    order = Order(recipe, make_up(recipe))
+    with pdfplumber.open(io.BytesIO(FILE_WRITERS["pattern.pdf"](order))) as pdf:
+        [page] = pdf.pages[:1]
+        pages, drawn = len(pdf.pages), [*page.curves, *page.lines]
+    beside = [
+        one for one in drawn if one["x0"] > 120 * POINTS_PER_MM and one["bottom"] > page.height - 130 * POINTS_PER_MM
+    ]
+    assert len(beside) > 15
+    assert all(one["x1"] < page.width - 9 * POINTS_PER_MM for one in beside), "within what a printer prints"
+    monkeypatch.setattr("gentle_hem.core.dressed.drawn_dress", lambda *_: 1 / 0)
+    with pdfplumber.open(io.BytesIO(FILE_WRITERS["pattern.pdf"](Order(recipe, make_up(recipe))))) as pdf:
+        assert len(pdf.pages) == pages
+        assert "The dress cannot be drawn here" in pdf.pages[0].extract_text()
+        assert not [one for one in pdf.pages[0].curves if one["x0"] > 120 * POINTS_PER_MM]

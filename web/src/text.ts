@@ -201,7 +201,10 @@ export const text = {
   withOpen: (count: number) => `${count} with something open`,
   noneFound: "Nothing on the desk is called that.",
   sheet: "The sheet",
-  sheetHelp: "Drag to move, wheel or + and − to zoom, 0 to see everything. Tab goes from edge to edge.",
+  whichCloth: "Which pieces are shown",
+  allPieces: "all pieces",
+  sheetHelp:
+    "Drag to move, wheel, pinch or + and − to zoom, 0 to see everything. A piece pressed twice fills the sheet. Tab goes from edge to edge, Enter to its mate.",
   fit: "See everything",
   zoomIn: "Larger",
   zoomOut: "Smaller",

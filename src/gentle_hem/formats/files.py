@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import logging
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import date
@@ -16,7 +17,10 @@ from gentle_hem.formats.garment_document import garment_document
 from gentle_hem.formats.paper import Paper
 
 if TYPE_CHECKING:
+    from gentle_hem.core.dressed import DrawnDress
     from gentle_hem.formats.labels import Sheet, Tag
+
+log = logging.getLogger("gentle_hem")
 
 
 @dataclass(frozen=True)
@@ -42,6 +46,17 @@ class Order:
         from gentle_hem.formats.labels import sheet
 
         return sheet(self.garment, self.tag, self.recipe.unit)
+
+    @cached_property
+    def dress(self) -> DrawnDress | None:
+        """The dress on its figure; None where it cannot be drawn, which the page says: the pattern is whole without."""
+        from gentle_hem.core.dressed import drawn_dress
+
+        try:
+            return drawn_dress(self.recipe, self.garment)
+        except Exception:
+            log.exception("the drawn dress")
+            return None
 
 
 def recipe_json(recipe: Recipe) -> str:
@@ -71,7 +86,7 @@ def _dxf(order: Order) -> bytes:
 def _pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_pdf
 
-    return to_pdf(order.garment, order.paper, order.tag, order.recipe.unit, order.sheet)
+    return to_pdf(order.garment, order.paper, order.tag, order.recipe.unit, order.sheet, order.dress)
 
 
 def _large_pdf(order: Order) -> bytes:

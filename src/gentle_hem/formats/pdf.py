@@ -22,11 +22,14 @@ from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 from shapely import LineString, Polygon, box, prepare
 
+from gentle_hem.core.dressed import DrawnDress, Seen
+from gentle_hem.core.dressed.inks import Drawn as Inked
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
 from gentle_hem.core.geometry.segment import arc_as_cubics
 from gentle_hem.core.units import Said, Unit, inches
 from gentle_hem.formats.drawing import Ink, placed
+from gentle_hem.formats.dress import reach
 from gentle_hem.formats.labels import Drawn, Sheet, Tag, shape, sheet
 from gentle_hem.formats.letters import BOLD, FONT, printed, register, unprintable
 from gentle_hem.formats.paper import Paper
@@ -165,9 +168,12 @@ def _first(start: float, field: float, step: float) -> int:
 
 
 def to_pdf(
-    garment: Garment, paper: Paper = Paper.A4, tag: Tag | None = None, unit: Said = Unit.CM, laid: Sheet | None = None
-) -> bytes:
-    """The pattern tiled to the maker's paper, with a map page first; ``laid`` is its sheet where it is worked out."""
+    garment: Garment, paper: Paper = Paper.A4, tag: Tag | None = None, unit: Said = Unit.CM, laid: Sheet | None = None,
+    dress: DrawnDress | None = None,
+) -> bytes:  # fmt: skip
+    """The pattern tiled to the maker's paper, with a map page first; ``laid`` is its sheet where it is worked out, and
+    ``dress`` the finished dress, drawn on the map page.
+    """
     tag = tag or Tag()
     drawn, width, height = laid or sheet(garment, tag, unit)
     tiles = tiles_for(drawn, width, height, paper)
@@ -179,7 +185,7 @@ def to_pdf(
     _draw_pieces(canvas, drawn)
     canvas.endForm()
 
-    _draw_map(canvas, drawn, tiles, (width, height), paper, tag)
+    _draw_map(canvas, drawn, tiles, (width, height), paper, tag, dress)
     for tile in tiles:
         _draw_tile(canvas, tile, tiles, paper, printed(tag.garment))
     canvas.save()
@@ -187,8 +193,9 @@ def to_pdf(
 
 
 def _draw_map(
-    canvas: Canvas, drawn: list[Drawn], tiles: list[Tile], whole: tuple[float, float], paper: Paper, tag: Tag
-) -> None:
+    canvas: Canvas, drawn: list[Drawn], tiles: list[Tile], whole: tuple[float, float], paper: Paper, tag: Tag,
+    dress: DrawnDress | None,
+) -> None:  # fmt: skip
     name, figure, missing = printed(tag.garment), printed(tag.figure), _missing(tag)
     page_width, page_height = paper.size
     field_width, field_height = (side - 2 * MARGIN for side in paper.size)
@@ -203,6 +210,12 @@ def _draw_map(
     )
     if missing:
         canvas.drawString(MARGIN, page_height - 14, missing)
+    beside = MARGIN + SQUARE + 14
+    if dress:
+        _draw_dress(canvas, dress, beside, MARGIN + 14, page_width - MARGIN - beside, SQUARE)
+    else:
+        for k, line in enumerate(("The dress cannot be drawn here;", "the pattern is whole without it.")):
+            canvas.drawString(beside, MARGIN + 24 - 5 * k, line)
     top = _say_not_ready(canvas, MARGIN, page_height - 41, page_width - 2 * MARGIN, tag.stops)
     for i, item in enumerate(drawn):
         fold = " on the fold" if item.piece.on_fold else ""
@@ -231,6 +244,34 @@ def _draw_map(
         canvas.drawString(corner.x + 1, corner.y + field_height * shrink - 3.2, tile.name)
     canvas.setDash([])
     canvas.showPage()
+
+
+DRESS_VIEWS = {Seen.FRONT: "front", Seen.BACK: "back"}
+FILLS = {Inked.FORM: 0.88, Inked.INSIDE: 0.82, Inked.CLOTH: 1.0, Inked.BUTTON: 0.0}
+"""How light what is filled is, from black to white."""
+
+
+def _draw_dress(canvas: Canvas, dress: DrawnDress, left: float, foot: float, width: float, height: float) -> None:
+    """The dress from in front and from behind, as large as a place on the page allows (mm)."""
+    views = {seen: [ink for ink in dress.views[seen] if len(ink.spots) > 1] for seen in DRESS_VIEWS}
+    reaches = {seen: reach(inks) for seen, inks in views.items()}
+    wide = sum(high - low for low, high in reaches.values())
+    scale = min((width - 4) / wide, (height - 5) / dress.top)
+    for seen, inks in views.items():
+        low, high = reaches[seen]
+        for ink in inks:
+            path = canvas.beginPath()
+            for k, (x, y) in enumerate(ink.spots):
+                (path.lineTo if k else path.moveTo)(left + (x - low) * scale, foot + 5 + y * scale)
+            if ink.closed:
+                path.close()
+            fill = FILLS.get(ink.drawn) if ink.closed else None
+            canvas.setFillGray(1.0 if fill is None else fill)
+            canvas.setLineWidth(0.14 if ink.drawn in (Inked.SEAM, Inked.FOLD, Inked.DART) else 0.25)
+            canvas.drawPath(path, stroke=0 if ink.drawn is Inked.FORM else 1, fill=0 if fill is None else 1)
+        canvas.setFillGray(0)
+        canvas.drawCentredString(left + (high - low) * scale / 2, foot, DRESS_VIEWS[seen])
+        left += (high - low) * scale + 4
 
 
 def _draw_tile(canvas: Canvas, tile: Tile, tiles: list[Tile], paper: Paper, name: str) -> None:

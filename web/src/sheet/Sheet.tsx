@@ -1,5 +1,5 @@
 import { Minus, Plus } from "lucide-react";
-import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { type MouseEvent, type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Edge, Piece, Screen, SentencePart } from "../api/client";
 import type { Touched } from "../dress/Dress";
 import { text } from "../text";
@@ -20,6 +20,24 @@ const SMALL = 110;
 /** Narrower still, and its name would run over its neighbours; touching an edge says it. */
 const NARROW = 40;
 const SCALES = [1, 2, 5, 10];
+
+/** Everything, or what is cut from one cloth. */
+const ALL = "";
+
+/** The box round some pieces (mm, y down), with room for names and allowances. */
+function boxOf(
+  pieces: Piece[],
+  sheet: Screen["sheet"],
+): { x: number; y: number; width: number; height: number } {
+  if (!pieces.length || pieces.length === sheet.pieces.length) {
+    return { x: 0, y: -sheet.height, width: sheet.width, height: sheet.height };
+  }
+  const left = Math.min(...pieces.map(({ box }) => box[0]));
+  const top = Math.min(...pieces.map(({ box }) => box[1]));
+  const right = Math.max(...pieces.map(({ box }) => box[0] + box[2]));
+  const bottom = Math.max(...pieces.map(({ box }) => box[1] + box[3]));
+  return { x: left, y: top, width: right - left, height: bottom - top };
+}
 
 /** The pieces to one scale. Touch an edge and it lights up with the edge it is sewn to. */
 export function Sheet({
@@ -44,6 +62,15 @@ export function Sheet({
   const [size, setSize] = useState({ width: 600, height: 400 });
   const [view, setView] = useState<View | null>(null);
   const drag = useRef<{ x: number; y: number; view: View } | null>(null);
+  /** The fingers on the sheet: two of them pinch it. */
+  const fingers = useRef(new Map<number, { x: number; y: number }>());
+  const [cloth, setCloth] = useState(ALL);
+  const cloths = [...new Set(sheet.pieces.map((piece) => piece.material))];
+  const asked = cloths.includes(cloth) ? cloth : ALL;
+  const pieces = useMemo(
+    () => (asked === ALL ? sheet.pieces : sheet.pieces.filter((piece) => piece.material === asked)),
+    [sheet.pieces, asked],
+  );
 
   useEffect(() => {
     const element = frame.current;
@@ -55,18 +82,22 @@ export function Sheet({
     return () => watch.disconnect();
   }, []);
 
-  const fitted = useMemo<View>(() => {
-    const perPixel = Math.max(sheet.width / (size.width - 30), sheet.height / (size.height - 60));
-    return {
-      perPixel,
-      x: -(size.width * perPixel - sheet.width) / 2,
-      y: -sheet.height - (size.height * perPixel - sheet.height) / 2,
-    };
-  }, [sheet.width, sheet.height, size]);
+  const fitTo = useCallback(
+    (box: ReturnType<typeof boxOf>): View => {
+      const perPixel = Math.max(box.width / (size.width - 30), box.height / (size.height - 60));
+      return {
+        perPixel,
+        x: box.x - (size.width * perPixel - box.width) / 2,
+        y: box.y - (size.height * perPixel - box.height) / 2,
+      };
+    },
+    [size],
+  );
+  const fitted = useMemo<View>(() => fitTo(boxOf(pieces, sheet)), [pieces, sheet, fitTo]);
   const seen = view ?? fitted;
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new key asks for the whole sheet again
-  useEffect(() => setView(null), [fitKey]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new key asks for the whole sheet again, another cloth too
+  useEffect(() => setView(null), [fitKey, asked]);
 
   const zoom = useCallback(
     (factor: number, at = { x: size.width / 2, y: size.height / 2 }) => {
@@ -119,10 +150,38 @@ export function Sheet({
     }
   };
 
+  /** A piece pressed twice fills the sheet; pressed twice again it is one of all. */
+  const fill = (event: MouseEvent) => {
+    const name = (event.target as Element).closest("[data-piece]")?.getAttribute("data-piece");
+    const piece = pieces.find((one) => one.name === name);
+    if (!piece) return setView(null);
+    const [x = 0, y = 0, width = 0, height = 0] = piece.box;
+    const large = fitTo({ x, y, width, height });
+    setView((now) => (now && Math.abs(now.perPixel - large.perPixel) < 1e-6 ? null : large));
+  };
+
   const startDrag = (event: PointerEvent) => {
-    drag.current = { x: event.clientX, y: event.clientY, view: seen };
+    fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    drag.current = fingers.current.size > 1 ? null : { x: event.clientX, y: event.clientY, view: seen };
+  };
+  const lift = (event: PointerEvent) => {
+    fingers.current.delete(event.pointerId);
+    drag.current = null;
+  };
+  const pinch = (event: PointerEvent) => {
+    const [one, other] = [...fingers.current.values()];
+    if (!one || !other) return;
+    const before = Math.hypot(one.x - other.x, one.y - other.y);
+    fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    const [here, there] = [...fingers.current.values()];
+    if (!here || !there) return;
+    const after = Math.hypot(here.x - there.x, here.y - there.y);
+    const box = frame.current?.getBoundingClientRect();
+    if (!box || after < 1) return;
+    zoom(before / after, { x: (here.x + there.x) / 2 - box.left, y: (here.y + there.y) / 2 - box.top });
   };
   const moveDrag = (event: PointerEvent) => {
+    if (fingers.current.size > 1 && fingers.current.has(event.pointerId)) return pinch(event);
     const from = drag.current;
     if (!from) return;
     setView({
@@ -152,12 +211,10 @@ export function Sheet({
         onKeyDown={onKeyDown}
         onPointerDown={startDrag}
         onPointerMove={moveDrag}
-        onPointerUp={() => {
-          drag.current = null;
-        }}
-        onPointerLeave={() => {
-          drag.current = null;
-        }}
+        onPointerUp={lift}
+        onPointerCancel={lift}
+        onPointerLeave={lift}
+        onDoubleClick={fill}
       >
         <svg
           data-testid="sheet"
@@ -166,7 +223,7 @@ export function Sheet({
           viewBox={`${seen.x} ${seen.y} ${size.width * px} ${size.height * px}`}
           className="absolute inset-0"
         >
-          {sheet.pieces.map((piece) => (
+          {pieces.map((piece) => (
             <PieceDrawing
               key={piece.name}
               piece={piece}
@@ -178,7 +235,7 @@ export function Sheet({
           ))}
         </svg>
       </div>
-      <div className="no-print flex min-h-10 items-center gap-2 border-t border-chalk px-3 text-sm">
+      <div className="no-print flex min-h-10 flex-wrap items-center gap-x-2 border-t border-chalk px-3 text-sm">
         <p className="line-clamp-2 min-w-0 flex-1 leading-tight" aria-live="polite" data-testid="edge-words">
           {touched ? (
             <EdgeWords pieces={sheet.pieces} touched={touched} />
@@ -186,6 +243,21 @@ export function Sheet({
             <span className="text-pencil">{text.sheetHelp}</span>
           )}
         </p>
+        {cloths.length > 1 && (
+          <select
+            aria-label={text.whichCloth}
+            value={asked}
+            onChange={(event) => setCloth(event.target.value)}
+            className="min-h-7 rounded-sm border border-chalk bg-paper px-1 text-ink"
+          >
+            <option value={ALL}>{text.allPieces}</option>
+            {cloths.map((one) => (
+              <option key={one} value={one}>
+                {one}
+              </option>
+            ))}
+          </select>
+        )}
         <label className="flex items-center gap-1 text-pencil">
           <span className="sr-only">{text.scale}</span>
           <select
@@ -217,6 +289,16 @@ export function Sheet({
       </div>
     </section>
   );
+}
+
+/** From an edge to the one it is sewn to. */
+function goToMate(edge: Edge) {
+  const mate = edge.mates[0];
+  if (!mate) return;
+  const there = document.querySelector<SVGElement>(
+    `[data-edge="${CSS.escape(`${mate.piece}/${mate.edge}`)}"]`,
+  );
+  there?.focus();
 }
 
 /** The touched edge and every edge it is sewn to, as "piece/edge". */
@@ -359,6 +441,7 @@ export function PieceDrawing({
               onPointerMove={() => onTouch({ piece: piece.name, edge: edge.name })}
               onClick={() => onTouch({ piece: piece.name, edge: edge.name })}
               onFocus={() => onTouch({ piece: piece.name, edge: edge.name })}
+              onKeyDown={(event) => event.key === "Enter" && goToMate(edge)}
             />
           </g>
         );
