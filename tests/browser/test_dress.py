@@ -2,6 +2,7 @@
 
 import re
 
+from PIL import Image
 from playwright.sync_api import expect
 
 from server import get, wait_until
@@ -178,3 +179,24 @@ def test_two_fingers_pinch_the_sheet(page, studio):
     whole = scale(page)
     page.evaluate(PINCH, 200)
     expect(page.get_by_label("Paper scale").locator("option").first).to_have_text(f"1 : {whole / 2:.1f}")
+
+
+def test_a_clients_picture_lies_beside_the_dress_and_stays_in_this_browser(page, studio, tmp_path):
+    file = tmp_path / "picture.png"
+    Image.new("RGB", (300, 600), "wheat").save(file)
+    asked = []
+    page.on("request", lambda request: asked.append(request.post_data_buffer or b""))
+    open_commission(page, studio, "Tide dance dress")
+    page.get_by_label("Lay a picture beside it").set_input_files(file)
+    picture = page.get_by_role("region", name="The client's picture")
+    expect(picture.get_by_role("img")).to_be_visible()
+    wait_until(lambda: picture.get_by_role("img").evaluate("image => image.naturalWidth") == 300)
+    box = picture.get_by_role("checkbox").first
+    box.check()
+    page.reload()
+    expect(picture.get_by_role("checkbox").first).to_be_checked()
+    assert not any(file.read_bytes()[:60] in body for body in asked), "it was sent nowhere"
+    picture.get_by_role("button", name="Take the picture away").click()
+    expect(picture).to_have_count(0)
+    page.reload()
+    expect(page.get_by_label("Lay a picture beside it")).to_be_attached()

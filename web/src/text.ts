@@ -37,6 +37,14 @@ export const text = {
     whatIs: (label: string) =>
       `What is ${/^(no|a|the)\b/i.test(label) ? label.toLowerCase() : `“${label}”`}?`,
   },
+  picture: {
+    title: "The client's picture",
+    choose: "Lay a picture beside it …",
+    help: "It stays in this browser. Tick what the dress has of it.",
+    away: "Take the picture away",
+    notKept: "The picture cannot be kept in this browser.",
+    unreadable: "This picture cannot be shown; choose a photograph as JPEG, PNG or WebP.",
+  },
   walk: {
     title: "Round the bench",
     count: (step: number, steps: number) => `${step} of ${steps}`,

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { DressView, Screen } from "../api/client";
 import { text } from "../text";
 
@@ -15,11 +15,14 @@ export function Dress({
   dress,
   lit,
   onTouch,
+  children,
 }: {
   dress: Screen["dress"];
   /** The edges that are lit, as "piece/edge". */
   lit: Set<string>;
   onTouch: (touched: Touched | null) => void;
+  /** What lies under it. */
+  children?: ReactNode;
 }) {
   const [large, setLarge] = useState<DressView["seen"]>("front");
   const front = dress.views.find((view) => view.seen === large);
@@ -66,6 +69,7 @@ export function Dress({
           </div>
         ))}
       </dl>
+      {children}
     </section>
   );
 }

@@ -5,6 +5,7 @@ import { createPortal } from "react-dom";
 import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { answer, api, type Commission, type Screen, type SentencePart, type Stage } from "../api/client";
 import { OwnBlock } from "../block/OwnBlock";
+import { ClientPicture } from "../dress/ClientPicture";
 import { Dress, type Touched } from "../dress/Dress";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
@@ -275,7 +276,16 @@ function Workbench({ commission }: { commission: Commission }) {
           <Wall wide={WIDE.includes(table)}>
             {screen.dress.views.length > 0 && !WIDE.includes(table) && (
               <Boundary>
-                <Dress dress={(tried ?? screen).dress} lit={about} onTouch={setTouched} />
+                <Dress dress={(tried ?? screen).dress} lit={about} onTouch={setTouched}>
+                  <ClientPicture
+                    dress={commission.id}
+                    features={screen.sentences
+                      .filter(
+                        (part) => ["bodice", "lower"].includes(stageOf(part.where)) && part.lines.length > 0,
+                      )
+                      .map((part) => part.title)}
+                  />
+                </Dress>
               </Boundary>
             )}
             <Boundary>

@@ -371,7 +371,14 @@ export function PieceDrawing({
   const detailed = width / px > 200;
   /** A long narrow piece carries its name along its grain. */
   const along = small && height > 1.8 * width && height / px > piece.name.length * 9 && width / px > 20;
-  const titleY = small ? top - (detailed ? 24 : 7) * px : top + height * 0.62;
+  const lines = small && !detailed && wide(piece.name) > width / px ? inTwo(piece.name) : [piece.name];
+  /** A small piece whose name in two lines has room in it carries it there, clear of its neighbours. */
+  const inside = small && height / px > 64 && Math.max(...lines.map(wide)) < width / px - 14;
+  const titleY = !small
+    ? top + height * 0.62
+    : inside
+      ? top + height / 2 + (6 * lines.length - 2) * px
+      : top - (detailed ? 24 : 7) * px;
   const cut = `${text.cut(piece.cut, piece.on_fold)}, ${piece.material}`;
   const name: Label = { at: left + width / 2, y: titleY - 5 * px, anchor: "middle" };
   const title = small ? null : room(detailed ? cut : piece.name, name, px, detailed ? 2 : 1);
@@ -484,8 +491,8 @@ export function PieceDrawing({
           fontSize={(small ? 12 : 15) * px}
           textAnchor="middle"
         >
-          {small && !detailed && wide(piece.name) > width / px ? (
-            inTwo(piece.name).map((part, line, parts) => (
+          {lines.length > 1 ? (
+            lines.map((part, line, parts) => (
               <tspan
                 key={part}
                 x={left + width / 2}
