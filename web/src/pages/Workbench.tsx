@@ -185,7 +185,7 @@ function Workbench({ commission }: { commission: Commission }) {
                 {said.title}
               </button>
             </h1>
-            <p className="min-w-0 text-pencil max-[1100px]:hidden">
+            <p className="min-w-0 flex-1 basis-0 truncate text-pencil max-[1100px]:hidden">
               {text.forWhom}{" "}
               <Link to={`/people/${said.person.id}`} className="inline-block min-h-6 border-b border-basting">
                 {said.person.name}
