@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import expect
 
-from workbench import shown
+from workbench import open_stage, shown
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
@@ -25,16 +25,23 @@ def a_view(page, studio, name):
         page.get_by_role("dialog").get_by_label("finished length").fill("7 in")
     if name == "new dress":
         page.keyboard.press("n")
-    if name in ("commission", "word"):
+    if name in ("people", "words"):
+        page.get_by_role("link", name=name.capitalize()).click()
+        expect(page.get_by_role("heading", level=1)).not_to_have_text("Desk")
+    if name in ("commission", "word", "cloth"):
         page.get_by_role("heading", name="Harbour dance dress").click()
         expect(page.get_by_test_id("ribbon")).to_be_visible()
+    if name == "cloth":
+        open_stage(page, "pattern")
+        page.get_by_role("button", name="How much cloth").click()
+        expect(page.get_by_test_id("to-buy").first).to_be_visible()
     if name == "word":
         shown(page, "lower.sweep").click()
         expect(page.get_by_role("dialog")).to_be_visible()
 
 
 @pytest.mark.parametrize("light", ["day", "evening"])
-@pytest.mark.parametrize("view", ["desk", "sums", "new dress", "commission", "word"])
+@pytest.mark.parametrize("view", ["desk", "people", "words", "sums", "new dress", "commission", "word", "cloth"])
 def test_axe_finds_nothing(page, studio, view, light):
     page.add_init_script(f"localStorage.setItem('hem.light', '{light}')")
     a_view(page, studio, view)

@@ -10,7 +10,7 @@ SIZES = {"laptop": (1280, 800), "tablet": (1024, 768), "phone": (400, 800), "200
 
 VIEWS = [
     "desk", "people", "person", "words", "new dress", "figure", "bodice", "lower", "join", "pattern", "gap", "workings",
-    "measuring", "sums", "rescue", "keys", "about", "versions",
+    "measuring", "cloth", "sums", "rescue", "keys", "about", "versions",
 ]  # fmt: skip
 
 
@@ -41,6 +41,10 @@ def go_to(page, studio, view):
         open_stage(page, "figure")
         page.get_by_role("button", name="Measure", exact=True).click()
         expect(page.locator('[data-measure="measures.waist_girth"]')).to_be_visible()
+    elif view == "cloth":
+        open_stage(page, "pattern")
+        page.get_by_role("button", name="How much cloth").click()
+        expect(page.get_by_test_id("to-buy").first).to_be_visible()
     elif view == "about":
         page.get_by_role("heading", level=1).get_by_role("button").click()
     elif view == "versions":

@@ -37,6 +37,25 @@ export const text = {
     whatIs: (label: string) =>
       `What is ${/^(no|a|the)\b/i.test(label) ? label.toLowerCase() : `“${label}”`}?`,
   },
+  lays: {
+    title: "Cloth",
+    ask: "How much cloth",
+    laying: "Being laid …",
+    how: "Opened flat, along the grain, each piece with its allowances; what lies where is measured from the cut end and the selvedge nearest you.",
+    nothing: "Nothing is cut from cloth yet.",
+    of: (width: string) => `of a cloth ${width} wide`,
+    use: (share: string) => `${share} of it are pieces`,
+    unsaid: "No width is said for it, so the usual one is taken; say it under Cloths.",
+    oneWay: "Laid one way: nothing is turned end for end.",
+    without: "— without what does not go on it",
+    joined: (name: string, across: string, widths: number) =>
+      `The ${name} is ${across} across: it is cut in ${widths} widths of the cloth and joined.`,
+    tooWide: (name: string, across: string) =>
+      `The ${name} is ${across} across and does not go on this cloth: it takes a wider one, or to be cut in more pieces.`,
+    picture: (cloth: string) => `The pieces on the ${cloth}`,
+    heads: ["", "piece", "from the cut end", "from the selvedge", ""],
+    turned: "end for end",
+  },
   picture: {
     title: "The client's picture",
     choose: "Lay a picture beside it …",

@@ -21,6 +21,7 @@ from gentle_hem.api.blocks import blocks
 from gentle_hem.api.commissions import commissions
 from gentle_hem.api.desk import SlipWriter, desk
 from gentle_hem.api.figures import figures
+from gentle_hem.api.lays import laying
 from gentle_hem.api.make import make
 from gentle_hem.api.people import people
 from gentle_hem.api.safety import OnlyFromHere
@@ -37,7 +38,7 @@ log = logging.getLogger("gentle_hem")
 BETWEEN_LOOKS = 1800.0
 """How often it is looked whether a new day wants its copy (s)."""
 
-ROUTERS = (studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words)
+ROUTERS = (studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying)
 
 
 def create_app(store: Store, interface: Path | None = None, demo: bool = False) -> FastAPI:

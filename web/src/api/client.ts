@@ -15,6 +15,7 @@ export type SentencePart = Schemas["SentencePartOut"];
 export type Finding = Schemas["StageFinding"];
 export type Working = Schemas["WorkingDocument"];
 export type DeskRow = Schemas["DeskRow"];
+export type Lay = Schemas["LayOut"];
 export type Term = Schemas["TermOut"];
 export type Commission = Schemas["OpenCommission"];
 export type SumDescription = Schemas["SumOut"];

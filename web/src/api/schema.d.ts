@@ -480,6 +480,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Out
+         * @description Every cloth of a recipe with its pieces laid on it, opened flat, along the grain.
+         */
+        post: operations["lay_out_api_lays_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/length": {
         parameters: {
             query?: never;
@@ -1349,6 +1369,18 @@ export interface components {
             whole_difference: string;
         };
         /**
+         * JoinedOut
+         * @description A strip that is cut in several widths of the cloth and joined.
+         */
+        JoinedOut: {
+            /** Across */
+            across: string;
+            /** Name */
+            name: string;
+            /** Widths */
+            widths: number;
+        };
+        /**
          * KeptOut
          * @description A save that is on the disk, and what was typed that could not be read and so is not in it.
          */
@@ -1366,6 +1398,34 @@ export interface components {
             saved_at: string;
             /** Version */
             version: number;
+        };
+        /**
+         * LayOut
+         * @description One cloth laid, opened flat.
+         */
+        LayOut: {
+            /** Buy */
+            buy: string;
+            /** Cloth */
+            cloth: string;
+            /** Joined */
+            joined: components["schemas"]["JoinedOut"][];
+            /** Length */
+            length: number;
+            /** One Way */
+            one_way: boolean;
+            /** Placed */
+            placed: components["schemas"]["PlacedOut"][];
+            /** Said */
+            said: boolean;
+            /** Too Wide */
+            too_wide: components["schemas"]["TooWideOut"][];
+            /** Use */
+            use: string;
+            /** Width */
+            width: number;
+            /** Width Text */
+            width_text: string;
         };
         /** LengthOut */
         LengthOut: {
@@ -1661,6 +1721,29 @@ export interface components {
             piece: string;
             /** Recipe */
             recipe: string;
+        };
+        /**
+         * PlacedOut
+         * @description One thing on the cloth: its outline (mm, x along the cloth from the cut end, y from the selvedge), and where it
+         *     begins in words.
+         */
+        PlacedOut: {
+            /** Across */
+            across: number;
+            /** Along */
+            along: number;
+            /** D */
+            d: string;
+            /** From Cut End */
+            from_cut_end: string;
+            /** From Selvedge */
+            from_selvedge: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Turned */
+            turned: boolean;
         };
         /** PointOut */
         PointOut: {
@@ -2056,6 +2139,13 @@ export interface components {
             state: "meets" | "hidden" | "off";
             /** Upper */
             upper: number;
+        };
+        /** TooWideOut */
+        TooWideOut: {
+            /** Across */
+            across: string;
+            /** Name */
+            name: string;
         };
         /** TwoFigures */
         TwoFigures: {
@@ -3082,6 +3172,46 @@ export interface operations {
                     "application/json": {
                         [key: string]: string;
                     };
+                };
+            };
+        };
+    };
+    lay_out_api_lays_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };

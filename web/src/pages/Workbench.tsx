@@ -5,6 +5,7 @@ import { createPortal } from "react-dom";
 import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { answer, api, type Commission, type Screen, type SentencePart, type Stage } from "../api/client";
 import { OwnBlock } from "../block/OwnBlock";
+import { Lays } from "../cloth/Lays";
 import { ClientPicture } from "../dress/ClientPicture";
 import { Dress, type Touched } from "../dress/Dress";
 import { FigureTable } from "../figure/FigureTable";
@@ -33,10 +34,10 @@ import { Printed } from "./Printed";
 import { type Said, SaidOf } from "./SaidOf";
 import { Walk } from "./Walk";
 
-type Table = "sheet" | "draft" | "schools" | "figure" | "workings";
+type Table = "sheet" | "draft" | "schools" | "figure" | "workings" | "lays";
 
 /** What takes the whole wall. */
-const WIDE: Table[] = ["draft", "schools", "figure"];
+const WIDE: Table[] = ["draft", "schools", "figure", "lays"];
 
 /** A commission opened: fetched once, then worked on. */
 export function CommissionPage() {
@@ -300,6 +301,8 @@ function Workbench({ commission }: { commission: Commission }) {
                 <DraftPlayer draft={screen.draft} onClose={() => setTable("sheet")} />
               ) : screen.draft && table === "schools" ? (
                 <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
+              ) : table === "lays" ? (
+                <Lays recipe={screen.recipe} unit={screen.unit} onClose={() => setTable("sheet")} />
               ) : screen.sheet.pieces.length === 0 ? (
                 <Beginning onMeasure={() => setTable("figure")} />
               ) : (
@@ -401,6 +404,11 @@ function StageParts({
             {part.where === "lower" && screen.cut && <CutAlready cut={screen.cut} bench={bench} />}
             {part.where === "band" && (
               <KindOf label={text.bandBy} where="band" choices={screen.bands} screen={screen} bench={bench} />
+            )}
+            {part.where === "cloths" && (
+              <Button className="no-print" onClick={() => onTable("lays")}>
+                {text.lays.ask}
+              </Button>
             )}
             {part.where === "allowances" && <AllowanceSet screen={screen} bench={bench} />}
             {/^(steps|trims)\./.test(part.where) && (
