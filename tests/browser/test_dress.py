@@ -193,6 +193,7 @@ def test_a_clients_picture_lies_beside_the_dress_and_stays_in_this_browser(page,
     wait_until(lambda: picture.get_by_role("img").evaluate("image => image.naturalWidth") == 300)
     box = picture.get_by_role("checkbox").first
     box.check()
+    expect(picture).to_have_attribute("aria-busy", "false")
     page.reload()
     expect(picture.get_by_role("checkbox").first).to_be_checked()
     assert not any(file.read_bytes()[:60] in body for body in asked), "it was sent nowhere"

@@ -7,6 +7,7 @@ import { dropPicture, keepPicture, type Picture, pictureOf } from "./pictures";
 export function ClientPicture({ dress, features }: { dress: number; features: string[] }) {
   const [picture, setPicture] = useState<Picture | null>(null);
   const [trouble, setTrouble] = useState("");
+  const [keeping, setKeeping] = useState(0);
   const [address, setAddress] = useState("");
   useEffect(() => {
     pictureOf(dress).then(
@@ -22,10 +23,13 @@ export function ClientPicture({ dress, features }: { dress: number; features: st
   }, [picture]);
   const keep = (next: Picture) => {
     setPicture(next);
-    keepPicture(dress, next).then(
-      () => setTrouble(""),
-      () => setTrouble(text.picture.notKept),
-    );
+    setKeeping((count) => count + 1);
+    keepPicture(dress, next)
+      .then(
+        () => setTrouble(""),
+        () => setTrouble(text.picture.notKept),
+      )
+      .finally(() => setKeeping((count) => count - 1));
   };
   if (!picture) {
     return (
@@ -60,6 +64,7 @@ export function ClientPicture({ dress, features }: { dress: number; features: st
   return (
     <section
       aria-label={text.picture.title}
+      aria-busy={keeping > 0}
       className="no-print flex max-h-[45%] shrink-0 gap-3 overflow-auto border-t border-chalk bg-paper px-3 py-2"
     >
       {address && (

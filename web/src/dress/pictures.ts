@@ -21,9 +21,11 @@ async function run<T>(mode: IDBTransactionMode, work: (kept: IDBObjectStore) => 
   const database = await store();
   try {
     return await new Promise((done, failed) => {
-      const asked = work(database.transaction(NAME, mode).objectStore(NAME));
-      asked.onsuccess = () => done(asked.result);
-      asked.onerror = () => failed(asked.error);
+      const kept = database.transaction(NAME, mode);
+      const asked = work(kept.objectStore(NAME));
+      kept.oncomplete = () => done(asked.result); // not before it is on the disk
+      kept.onerror = () => failed(kept.error);
+      kept.onabort = () => failed(kept.error);
     });
   } finally {
     database.close();

@@ -5,7 +5,9 @@ import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Switcher } from "../ui/Choice";
+import { cutList, seamList } from "../ui/pattern";
 import { paperSize } from "../ui/preferences";
+import { Rows } from "../ui/Rows";
 
 /** The pattern as files, the cut list, and the seams as they walked. */
 export function Files({
@@ -68,44 +70,12 @@ export function Files({
           </li>
         ))}
       </ul>
-      <Table
-        caption={text.cutList}
-        rows={screen.sheet.pieces.map((piece) => [
-          piece.name,
-          `${text.cut(piece.cut, piece.on_fold)}, ${piece.material}`,
-          `${piece.width} × ${piece.height}`,
-        ])}
-      />
-      <Table
-        caption={text.seams}
-        rows={screen.seams.map((seam) => [seam.name, `${seam.length_a} / ${seam.length_b}`, seam.verdict])}
-      />
+      <Rows caption={text.cutList} rows={cutList(screen)} />
+      <Rows caption={text.seams} rows={seamList(screen)} />
       <p className="mt-2 text-sm text-pencil">{text.cutWith}</p>
       <Button className="no-print mt-2" onClick={() => window.print()}>
         {text.print}
       </Button>
     </section>
-  );
-}
-
-function Table({ caption, rows }: { caption: string; rows: string[][] }) {
-  return (
-    <table className="mb-3 w-full text-sm">
-      <caption className="text-left text-base text-pencil">{caption}</caption>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row[0]} className="border-t border-chalk align-top">
-            <th scope="row" className="py-0.5 pr-2 text-left font-semibold">
-              {row[0]}
-            </th>
-            {row.slice(1).map((cell) => (
-              <td key={cell} className="py-0.5 pr-2">
-                {cell}
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

@@ -5,6 +5,8 @@ import { Drawing } from "../dress/Dress";
 import { PIXEL, PieceDrawing } from "../sheet/Sheet";
 import { text } from "../text";
 import { day } from "../ui/day";
+import { cutList, seamList } from "../ui/pattern";
+import { Rows } from "../ui/Rows";
 import type { Said } from "./SaidOf";
 
 /** Whether the page is being laid out for paper: what is printed is made only then. */
@@ -121,18 +123,8 @@ export function Printed({ screen, said }: { screen: Screen; said: Said }) {
           </svg>
         </figure>
       )}
-      <Table
-        caption={text.cutList}
-        rows={sheet.pieces.map((piece) => [
-          piece.name,
-          `${text.cut(piece.cut, piece.on_fold)}, ${piece.material}`,
-          `${piece.width} × ${piece.height}`,
-        ])}
-      />
-      <Table
-        caption={text.seams}
-        rows={screen.seams.map((seam) => [seam.name, `${seam.length_a} / ${seam.length_b}`, seam.verdict])}
-      />
+      <Rows caption={text.cutList} rows={cutList(screen)} />
+      <Rows caption={text.seams} rows={seamList(screen)} />
       <p className="text-sm">{text.cutWith}</p>
       <section>
         <h2>{text.workings}</h2>
@@ -165,29 +157,3 @@ const WORST = { stop: 0, warn: 1, note: 2 };
 const worstFirst = (one: Finding, other: Finding) => WORST[one.severity] - WORST[other.severity];
 
 const NOTHING: Set<string> = new Set();
-
-function Table({ caption, rows }: { caption: string; rows: string[][] }) {
-  if (!rows.length) return null;
-  return (
-    <section>
-      <h2>{caption}</h2>
-      <table className="w-full text-sm">
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row[0]} className="border-t border-chalk align-top">
-              <th scope="row" className="py-0.5 pr-3 text-left font-semibold">
-                {row[0]}
-              </th>
-              {row.slice(1).map((cell, place) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a column each
-                <td key={place} className="py-0.5 pr-3">
-                  {cell}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
-  );
-}
