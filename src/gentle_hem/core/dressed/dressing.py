@@ -267,9 +267,26 @@ class Dressing:
         hips = [level for part in round_her if (level := _level_of(part, "hip", form.hip)) is not None]
         yield from hips[:1]
         surfaces = [*round_her, *([] if upper is None else [upper])]
-        if surfaces:
+        leg = self._leg_hem()
+        if leg is not None:
+            yield leg
+        elif surfaces:
             last = min(surfaces, key=lambda one: float(one.left.z[-1].mean()))
             yield _slice(last, "hem", len(last.left.girths) - 1)
+
+    def _leg_hem(self) -> Level | None:
+        """The hem of one leg; None where it has no legs."""
+        legs = [p for what, p in self.pieces.items() if what.is_outer(Section.TROUSERS)]
+        front = next((p for p in legs if p.what.half is Half.FRONT), None)
+        if front is None:
+            return None
+        _, low, _, high = front.seam_line.box
+        height = self.trousers_top() - (high - low)
+        girth = sum(p.stitched_length(e.name) for p in legs for e in p.edges if e.role is Role.HEM)
+        turn = np.linspace(0, 2 * np.pi, 2 * SAMPLES, endpoint=False)
+        radius, middle = girth / 2 / np.pi, float(self.form.leg_middle(np.array([height]))[0])
+        around = zip((middle + radius * np.sin(turn)).tolist(), (radius * np.cos(turn)).tolist(), strict=True)
+        return Level("hem", height, girth, tuple(around))
 
     def _bust(self) -> float | None:
         """How high the bust point of the front lies on her."""
