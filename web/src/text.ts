@@ -228,6 +228,7 @@ export const text = {
   withOpen: (count: number) => `${count} with something open`,
   noneFound: "Nothing on the desk is called that.",
   sheet: "The sheet",
+  stageNames: "Stages",
   whichCloth: "Which pieces are shown",
   allPieces: "all pieces",
   sheetHelp:

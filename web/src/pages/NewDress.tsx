@@ -158,7 +158,7 @@ export function NewDress() {
               type="date"
               value={due}
               onChange={(event) => setDue(event.target.value)}
-              className={LOOK}
+              className={`${LOOK} w-48`}
             />
             .
           </p>

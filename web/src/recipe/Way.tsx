@@ -52,25 +52,45 @@ export function Way({
   /** What a stage holds. */
   children: (stage: Stage) => ReactNode;
 }) {
+  const troubles = (name: Stage) => [
+    ...refused.filter(({ field }) => stageOf(field) === name),
+    ...screen.findings.filter((finding) => finding.stage === name && finding.severity !== "note"),
+  ];
   return (
-    <nav
-      aria-label={text.way}
-      data-walk="way"
-      className="min-h-0 overflow-auto border-r border-chalk max-[820px]:overflow-visible"
-    >
-      <ol>
+    <nav aria-label={text.way} data-walk="way" className="flex min-h-0 flex-col border-r border-chalk">
+      <ul
+        aria-label={text.stageNames}
+        className="hidden border-b border-chalk bg-paper px-1 max-[1100px]:flex max-[1100px]:flex-wrap"
+      >
+        {STAGES.map((name) => (
+          <li key={name}>
+            <button
+              type="button"
+              aria-pressed={name === stage}
+              onClick={() => onVisit(name)}
+              className={`min-h-11 px-1.5 font-title text-[17px] hover:bg-lining ${name === stage ? "border-b-[3px] border-ink" : "text-pencil"}`}
+            >
+              {text.stages[name]}
+              {troubles(name).length > 0 && (
+                <>
+                  <TriangleAlert aria-hidden size={15} className="ml-1 inline text-thread" />
+                  <span className="sr-only"> {text.open(troubles(name).length)}</span>
+                </>
+              )}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <ol className="min-h-0 flex-1 overflow-auto max-[820px]:overflow-visible">
         {STAGES.map((name) => {
           const here = name === stage;
           const findings = screen.findings.filter((finding) => finding.stage === name);
-          const open = [
-            ...refused.filter(({ field }) => stageOf(field) === name),
-            ...findings.filter((finding) => finding.severity !== "note"),
-          ];
+          const open = troubles(name);
           return (
             <li
               key={name}
               id={`stage-${name}`}
-              className={`relative border-b border-chalk ${here ? "bg-card" : ""}`}
+              className={`relative border-b border-chalk ${here ? "bg-card" : "max-[1100px]:hidden"}`}
             >
               {here && (
                 <span
