@@ -105,8 +105,12 @@ def test_a_word_explains_itself_and_the_words_are_found_by_their_doubles(page, s
     word(page, "lower.sweep").click()
     expect(page.get_by_role("dialog")).to_contain_text("360 is a full circle")
     page.keyboard.press("Escape")
-    page.get_by_role("button", name="What is “Circle skirt”?").click()
+    page.get_by_role("button", name="What is “circle”?").click()
     expect(page.get_by_text("Its radius is the seam divided by the sweep.")).to_be_visible()
+    page.get_by_label("Lower part", exact=True).select_option("trousers")
+    expect(page.locator('[data-piece="trouser front"]')).to_be_visible()
+    expect(page.get_by_role("button", name="What is “circle”?")).to_have_count(0)
+    expect(page.get_by_role("button", name=re.compile("What is “(trousers|”)", re.I))).to_have_count(0)  # no answer
     page.goto(f"{studio.url}/words")
     page.get_by_role("searchbox").fill("jumper with bib")
     expect(page.get_by_role("term")).to_have_text(["pinafore"])

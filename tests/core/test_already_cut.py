@@ -207,3 +207,14 @@ def test_a_knot_that_was_cut_is_not_knotted_again_by_a_step_done_since():
     changed_now = {edge for edge in before if after[edge] != approx(before[edge])}
     assert ("skirt back", "side") in changed_now
     assert {edge for _, edge in changed_now} == {"side"}
+
+
+def test_no_way_out_draws_anew_what_is_cut():
+    """A bodice that ends in a point over a straight skirt offers a circle instead, until the skirt is cut."""
+    recipe = of_kind({"kind": "straight"}, steps=[{"kind": "ends"}])
+    ways = [
+        {path.partition(".")[0] for found in make_up(one).findings for way in found.remedies for path in way.changes}
+        for one in (recipe, changed(recipe, cut_now(recipe)))
+    ]
+    assert "lower" in ways[0]
+    assert "lower" not in ways[1]

@@ -34,8 +34,7 @@ export const text = {
     hint: "a word, or what it is called elsewhere",
     none: "There is no such word here.",
     also: "Also:",
-    whatIs: (label: string) =>
-      `What is ${/^(no|a|the)\b/i.test(label) ? label.toLowerCase() : `“${label}”`}?`,
+    whatIs: (name: string) => `What is “${name}”?`,
   },
   lays: {
     title: "Cloth",

@@ -15,7 +15,7 @@ from gentle_hem.core.compare import compare_schools
 from gentle_hem.core.differences import differences
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.names import Document, whole
-from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.recipe import Recipe, cut_now, not_cut
 from gentle_hem.core.start import bodice_choices
 from gentle_hem.core.typing_over import Refusal, Typed, TypedOver, typed_over
 from gentle_hem.core.units import Unit, format_length, parse_length
@@ -115,6 +115,15 @@ def work(bench: BenchIn, asked: Asked) -> Response:
         screen=screen(over.recipe, make_up(over.recipe), asked.tape(over.recipe.unit)),
     )
     return Response(made.model_dump_json(), media_type="application/json")  # not validated a second time
+
+
+@make.post("/cut")
+def cut_or_not(recipe: RecipeBody, asked: Asked) -> dict[str, Any]:
+    """The changes that say that a recipe's lower part is cut as it is now; of one that
+    is cut, that it is not after all.
+    """
+    read = Recipe.model_validate(recipe, context={"unit": asked.unit})
+    return cut_now(read) if read.cut is None else not_cut(read)
 
 
 @make.post("/differences")

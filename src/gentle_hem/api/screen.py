@@ -9,7 +9,6 @@ from gentle_hem.api.shown import (
     ChoiceOut,
     ComparedOut,
     ComparedRow,
-    CutOut,
     DraftOut,
     DressOut,
     EdgeOut,
@@ -45,7 +44,7 @@ from gentle_hem.core.geometry.path_text import path_for_screen
 from gentle_hem.core.join import Unrolled
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.pattern import Edge, Piece
-from gentle_hem.core.recipe import Recipe, cut_now, not_cut, spoken_parts
+from gentle_hem.core.recipe import Recipe, spoken_parts
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run
 from gentle_hem.core.sentences import LiveWord, SpokenPart, Word
@@ -119,15 +118,14 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
         allowances=_choices(allowance_choices(recipe)),
         steps=STEPS_OUT,
         trims=TRIMS_OUT,
-        cut=_cut(recipe, garment),
+        is_cut=_is_cut(recipe, garment),
     )
 
 
-def _cut(recipe: Recipe, garment: Garment) -> CutOut | None:
+def _is_cut(recipe: Recipe, garment: Garment) -> bool | None:
     if isinstance(recipe.lower, Gown) or not any(seam.name == WAIST_SEAM for seam in garment.seams):
         return None
-    is_cut = recipe.cut is not None
-    return CutOut(is_cut=is_cut, changes=not_cut(recipe) if is_cut else cut_now(recipe))
+    return recipe.cut is not None
 
 
 VIEW_EDGE = 25.0

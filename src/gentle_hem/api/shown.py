@@ -260,13 +260,6 @@ class ComparedOut(BaseModel):
     rows: list[ComparedRow]
 
 
-class CutOut(BaseModel):
-    """Whether the lower part is cut already, and the changes that say the other thing."""
-
-    is_cut: bool
-    changes: dict[str, Any]
-
-
 class ScreenOut(BaseModel):
     """Everything one screen needs of a recipe."""
 
@@ -287,5 +280,5 @@ class ScreenOut(BaseModel):
     allowances: list[PartChoiceOut]
     steps: list[PartChoiceOut]
     trims: list[PartChoiceOut]
-    cut: CutOut | None
-    """None where there is no lower part of its own."""
+    is_cut: bool | None
+    """Whether the lower part is cut already; None where there is none of its own."""

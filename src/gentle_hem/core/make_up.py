@@ -90,6 +90,8 @@ def make_up(recipe: Recipe) -> Garment:
         *told.dress.findings, *_unused(figure, told.dress), *ended, *unsound, *_walked(walked),
         *shape.findings_for(pieces, seams),
     )  # fmt: skip
+    if is_cut(recipe):
+        findings = tuple(_without_ways_to_recut(found) for found in findings)
     return Garment(tuple(pieces.values()), tuple(walked), tuple(told.notes), findings, told.draft, told.dress.waists,
                    told.dress.unspread)  # fmt: skip
 
@@ -263,6 +265,12 @@ def _waist_words(recipe: Recipe, walked: Walked) -> dict[str, tuple[float, float
             return {}
         words = {path: (value, share * surplus / got) for path, (value, share) in words.items()}
     return {}
+
+
+def _without_ways_to_recut(found: Finding) -> Finding:
+    """A finding without the ways out that would draw a part anew that is cut already."""
+    ways = tuple(way for way in found.remedies if not any(path.partition(".")[0] == "lower" for path in way.changes))
+    return found if len(ways) == len(found.remedies) else replace(found, remedies=ways)
 
 
 def is_cut(recipe: Recipe) -> bool:

@@ -277,6 +277,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut Or Not
+         * @description The changes that say that a recipe's lower part is cut as it is now; of one that
+         *     is cut, that it is not after all.
+         */
+        post: operations["cut_or_not_api_cut_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk": {
         parameters: {
             query?: never;
@@ -996,18 +1017,6 @@ export interface components {
         CopyIn: {
             /** Title */
             title: string;
-        };
-        /**
-         * CutOut
-         * @description Whether the lower part is cut already, and the changes that say the other thing.
-         */
-        CutOut: {
-            /** Changes */
-            changes: {
-                [key: string]: unknown;
-            };
-            /** Is Cut */
-            is_cut: boolean;
         };
         /** DartFound */
         DartFound: {
@@ -1868,11 +1877,12 @@ export interface components {
             bands: components["schemas"]["PartChoiceOut"][];
             /** Bodices */
             bodices: components["schemas"]["BodiceChoice"][];
-            cut: components["schemas"]["CutOut"] | null;
             draft: components["schemas"]["DraftOut"] | null;
             dress: components["schemas"]["DressOut"];
             /** Findings */
             findings: components["schemas"]["StageFinding"][];
+            /** Is Cut */
+            is_cut: boolean | null;
             /** Joins */
             joins: components["schemas"]["JoinOut"][];
             /** Lowers */
@@ -2831,6 +2841,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    cut_or_not_api_cut_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Validation Error */

@@ -3,7 +3,15 @@ import { History, Redo2, Undo2 } from "lucide-react";
 import { Fragment, type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { createPortal } from "react-dom";
 import { Link, useNavigate, useOutletContext, useParams } from "react-router";
-import { answer, api, type Commission, type Screen, type SentencePart, type Stage } from "../api/client";
+import {
+  answer,
+  api,
+  type Commission,
+  Refused,
+  type Screen,
+  type SentencePart,
+  type Stage,
+} from "../api/client";
 import { OwnBlock } from "../block/OwnBlock";
 import { Lays } from "../cloth/Lays";
 import { ClientPicture } from "../dress/ClientPicture";
@@ -392,7 +400,7 @@ function StageParts({
                 {text.measure}
               </Button>
             )}
-            {part.where === "lower" && !screen.cut?.is_cut && (
+            {part.where === "lower" && !screen.is_cut && (
               <KindOf
                 label={text.lowerBy}
                 where="lower"
@@ -401,7 +409,7 @@ function StageParts({
                 bench={bench}
               />
             )}
-            {part.where === "lower" && screen.cut && <CutAlready cut={screen.cut} bench={bench} />}
+            {part.where === "lower" && screen.is_cut !== null && <CutAlready screen={screen} bench={bench} />}
             {part.where === "band" && (
               <KindOf label={text.bandBy} where="band" choices={screen.bands} screen={screen} bench={bench} />
             )}
@@ -435,13 +443,25 @@ function StageParts({
 }
 
 /** Whether the lower part is cut already: then it stays as it is, and the ways to meet are those of the rescue. */
-function CutAlready({ cut, bench }: { cut: NonNullable<Screen["cut"]>; bench: Bench }) {
+function CutAlready({ screen, bench }: { screen: Screen; bench: Bench }) {
+  const [trouble, setTrouble] = useState("");
+  const say = async () => {
+    try {
+      bench.change(await answer(api.POST("/api/cut", { body: screen.recipe as never })));
+      setTrouble("");
+    } catch (error) {
+      setTrouble(error instanceof Refused ? error.message : text.lost);
+    }
+  };
   return (
     <div className="no-print mt-2">
-      {cut.is_cut && <p className="mb-1 text-pencil">{text.cutAlready.stays}</p>}
-      <Button onClick={() => bench.change(cut.changes)}>
-        {cut.is_cut ? text.cutAlready.notCut : text.cutAlready.already}
-      </Button>
+      {screen.is_cut && <p className="mb-1 text-pencil">{text.cutAlready.stays}</p>}
+      <Button onClick={say}>{screen.is_cut ? text.cutAlready.notCut : text.cutAlready.already}</Button>
+      {trouble && (
+        <p role="alert" className="text-thread">
+          {trouble}
+        </p>
+      )}
     </div>
   );
 }

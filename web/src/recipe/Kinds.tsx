@@ -73,7 +73,7 @@ function Kinds({
           </option>
         ))}
       </select>
-      {chosenNow && !/^No /.test(chosenNow) && <WhatIs label={chosenNow} />}
+      {chosenNow && <WhatIs label={chosenNow} />}
     </>
   );
 }

@@ -35,20 +35,27 @@ export function TermText({ term, named = false }: { term: Term; named?: boolean 
   );
 }
 
-/** What a label is about, where the trade has a word for it. */
-export function Meaning({ label, named = true }: { label: string; named?: boolean }) {
+/** The word a label is about, where the trade has one. */
+function useTerm(label: string): Term | undefined {
   const found = useQuery({
     queryKey: ["word", label],
     queryFn: () => answer(api.GET("/api/words/about", { params: { query: { label } } })),
     staleTime: Infinity,
   });
-  const term = found.data?.[0];
-  return term ? <TermText term={term} named={named} /> : null;
+  return found.data?.[0];
 }
 
-/** The same, asked for: a question beside what is chosen from a list. */
+/** What a label is about, where the trade has a word for it. */
+export function Meaning({ label }: { label: string }) {
+  const term = useTerm(label);
+  return term ? <TermText term={term} named /> : null;
+}
+
+/** The same, asked for: a question beside what is chosen from a list, where there is an answer to it. */
 export function WhatIs({ label }: { label: string }) {
   const [asked, setAsked] = useState(false);
+  const term = useTerm(label);
+  if (!term) return null;
   return (
     <div className="no-print">
       <button
@@ -57,11 +64,11 @@ export function WhatIs({ label }: { label: string }) {
         onClick={() => setAsked(!asked)}
         className="min-h-7 text-[15.5px] text-pencil underline underline-offset-2"
       >
-        {text.words.whatIs(label)}
+        {text.words.whatIs(term.name)}
       </button>
       {asked && (
         <div className="border-l-2 border-chalk py-1 pl-3">
-          <Meaning label={label} named={false} />
+          <TermText term={term} />
         </div>
       )}
     </div>
