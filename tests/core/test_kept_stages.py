@@ -4,7 +4,7 @@ import pytest
 
 from combinations import COMBINATIONS, MEASURES
 from gentle_hem.core import kept_stages
-from gentle_hem.core import make_up as module
+from gentle_hem.core import upper_part as module
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, changed
 from random_recipes import random_recipe

@@ -11,8 +11,6 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Any
 
-from pydantic import ValidationError
-
 from gentle_hem.core import shape
 from gentle_hem.core.agreement import agreement
 from gentle_hem.core.balance import balanced
@@ -24,34 +22,29 @@ from gentle_hem.core.cloth.cloths import Cloths
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cutting import true
 from gentle_hem.core.cutting.carry import as_hem
-from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.drafting import Step
-from gentle_hem.core.estimates import USUAL_BUST, from_size
 from gentle_hem.core.fault import fault
-from gentle_hem.core.figure import MEASURES, Figure, WatchedFigure
+from gentle_hem.core.figure import MEASURES, WatchedFigure
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, note, refused, stop
-from gentle_hem.core.fit import fitted, remedies
 from gentle_hem.core.front_openings import buttoned_down_below, zipped_in_front
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.join import Unrolled, stitched, unroll
-from gentle_hem.core.kept_stages import once
+from gentle_hem.core.join import Unrolled, unroll
 from gentle_hem.core.lower.gown import Gown
-from gentle_hem.core.parts import BodiceMade, EdgeAbove, Host, LowerMade
+from gentle_hem.core.lower_part import is_cut, with_lower_part, with_other_half
+from gentle_hem.core.parts import EdgeAbove
 from gentle_hem.core.pattern import Edge, Piece, finished_alone
-from gentle_hem.core.recipe import AsCut, Recipe, changed, step_of, with_step
+from gentle_hem.core.recipe import Recipe, with_step
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Manner, Run, Seam, of_pieces, with_pairs
+from gentle_hem.core.seams import Run, Seam, of_pieces, with_pairs
 from gentle_hem.core.sound import sound, too_large
-from gentle_hem.core.steps.base import take
-from gentle_hem.core.steps.ends import EndsAt
-from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.trim.base import Turn
-from gentle_hem.core.walk import WAIST_SEAM, Walked, findings_for, walk
+from gentle_hem.core.upper_part import cut_in_one_with, upper_part
+from gentle_hem.core.walk import Walked, findings_for, walk
 from gentle_hem.core.wear import wear
-from gentle_hem.core.what import Half, Layer, Section, What
+from gentle_hem.core.what import Layer, What
 from gentle_hem.core.workings import Worked, Workings
 from gentle_hem.core.workroom import Dressed
-from gentle_hem.core.worn import across_waist, length_of, worn
+from gentle_hem.core.worn import across_waist, worn
 
 
 def make_up(recipe: Recipe) -> Garment:
@@ -115,12 +108,12 @@ class _Told:
 def _made_up(recipe: Recipe, told: _Told) -> None:
     """Stage by stage, from the block to the lining; the garment so far is told after each."""
     notes, gown, figure = told.notes, recipe.lower if isinstance(recipe.lower, Gown) else None, told.dress.figure
-    block, bodice = _upper(recipe, figure, notes)
+    block, bodice = upper_part(recipe, figure, notes)
     told.draft = block.draft
     if block.edge is None:
         told.dress = told.dress.with_part(block)
         return  # nothing to hang anything from, and its own finding says so
-    cut_in_one = _cut_in_one(gown, block)
+    cut_in_one = cut_in_one_with(gown, block)
     assert bodice.edge is not None
     told.draft = bodice.draft
     if block.draft:
@@ -137,8 +130,8 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
         told.dress = _hemmed(told.dress, bodice.edge, gown)
     else:
         waist = 2 * unroll(bodice.edge.run, told.dress.pieces).length
-        told.dress = _joined(told.dress, recipe, bodice.edge, notes)
-        told.dress = _other_half(told.dress, bodice)
+        told.dress = with_lower_part(told.dress, recipe, bodice.edge, notes)
+        told.dress = with_other_half(told.dress, bodice)
         told.dress = buttoned_down_below(told.dress, recipe)
     told.dress = zipped_in_front(told.dress, recipe)
     told.dress = _trimmed(told.dress, recipe, notes, Turn.ON_WHAT_IS_THERE)
@@ -148,30 +141,6 @@ def _made_up(recipe: Recipe, told: _Told) -> None:
     told.dress = _trimmed(balanced(told.dress), recipe, notes, Turn.LAST)
     told.dress = recipe.finish.on(told.dress)
     told.dress = told.dress.also(*wear(recipe, worn(told.dress, block, waist), notes))
-
-
-def _cut_in_one(gown: Gown | None, block: BodiceMade) -> bool:
-    return gown is not None and any(piece.bust_point is not None for piece in block.pieces)
-
-
-def _upper(recipe: Recipe, figure: WatchedFigure, notes: Workings) -> tuple[BodiceMade, BodiceMade]:
-    """The block, and the bodice: what the steps make of it. Both alike where there is no block yet."""
-    gown = recipe.lower if isinstance(recipe.lower, Gown) else None
-    given = (recipe.bodice, recipe.opening, recipe.allowances)
-    block = once("block", given, figure, notes, lambda margin: _drafted(recipe, margin))
-    if block.edge is None:
-        return block, block
-    if _cut_in_one(gown, block):
-        block = block.in_section(Section.GOWN)
-    steps = tuple(one for one in enumerate(recipe.steps) if gown or "bodice" in one[1].parts)
-    bodice = once(
-        "bodice", (*given, gown, steps), figure, notes,
-        lambda margin: style_bodice(
-            block, recipe.figure, recipe.allowances, margin,
-            (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None, recipe.steps,
-        ),
-    )  # fmt: skip
-    return block, bodice
 
 
 def _pinched_at_armhole(recipe: Recipe, amount: float) -> dict[str, Any]:
@@ -187,199 +156,10 @@ def _hemmed(dress: Dressed, edge: EdgeAbove, gown: Gown) -> Dressed:
     return replace(replace(dress, seams=seams).with_pieces(pieces), hem=run, length=gown.hangs)
 
 
-def _joined(dress: Dressed, recipe: Recipe, above: EdgeAbove, notes: Workings) -> Dressed:
-    """The band, if there is one, and the lower part sewn to the bodice's edge."""
-    host = _host(recipe, above, dress.pieces)
-    band = recipe.band.make_up(host, notes)
-    if band is not None:
-        dress = dress.with_part(band).sewn(Seam("band seam", above.run, band.waist))
-        above = band.below
-        host = replace(host, above=above, waist=unroll(above.run, dress.pieces))
-    lower = recipe.lower.make_up(host, notes) if recipe.cut is None else _as_cut(recipe, recipe.cut, notes)
-    lower = _fitted(lower, host, recipe)
-    lower = _trued(_stepped(lower, recipe, notes))
-    seam = _waist_seam(dress.with_pieces(lower.pieces), recipe, above, lower)
-    dress = replace(
-        dress.sewn(seam).with_part(lower), lower=lower.waist, hem=lower.hem,
-        length=above.level + recipe.lower.hangs - recipe.join.down,
-    )  # fmt: skip
-    if above.point and not lower.point:
-        pointed = step_of(recipe, EndsAt)
-        where = f"steps.{pointed[0]}" if pointed else "steps"
-        dress = dress.also(
-            refused(
-                "skirt-without-point",
-                "The bodice ends in a point {point} below the waist. The {part}'s edge has the length of it but is "
-                "drawn without it: lay the bodice on it and draw the point before it is cut.",
-                *in_recipe(where),
-                remedies=(
-                    Remedy("straight-waist", "End the bodice at the waist instead", {f"{where}.off": True}),
-                    Remedy("circle", "Hang a circle, which follows the point", {"lower": {"kind": "circle"}}),
-                ),
-                part=lower.name,
-                point=above.point,
-            )
-        )
-    walked = walk(seam, dress.pieces)
-    if walked.verdict.fits:
-        return dress
-    words = _waist_words(recipe, walked) if band is None else {}
-    if is_cut(recipe):
-        ways = remedies(walked, recipe.join, [], {}, words, lower, is_cut=True)
-    else:
-        ways = remedies(walked, recipe.join, recipe.lower.remedies(walked), lower.pin, words, lower,
-                        stays=getattr(recipe.lower, "seam", None) is not None)  # fmt: skip
-    return replace(dress, remedies={**dress.remedies, seam.name: ways})
-
-
-def _host(recipe: Recipe, above: EdgeAbove, pieces: Mapping[What, Piece]) -> Host:
-    return Host(
-        above, unroll(above.run, pieces), recipe.allowances, recipe.opening, recipe.figure, recipe.join.ease,
-        recipe.join.front_shorter, length_of(Half.FRONT, pieces.values()),
-    )  # fmt: skip
-
-
-WIDENED_WITHIN = 0.2
-"""How near the words of a bodice come to widening its waist seam by as much as they are asked for (mm)."""
-
-
-def _waist_words(recipe: Recipe, walked: Walked) -> dict[str, tuple[float, float]]:
-    """The bodice's words that widen its waist, each with how much one millimetre of the seam adds to it.
-
-    A bodice that ends off its waist is widened by less than its words say: it is drawn as asked, and measured.
-    """
-    words, surplus = recipe.bodice.waist_words(), 2 * walked.open_difference
-    for _ in range(4):
-        try:
-            widened = changed(recipe, {path: value + surplus * share for path, (value, share) in words.items()})
-        except ValidationError:
-            return {}  # more than the word may say
-        _, bodice = _upper(widened, widened.figure.watched(), Workings())
-        if bodice.edge is None:
-            return {}
-        long = unroll(bodice.edge.run, {piece.what: piece for piece in bodice.pieces}).length
-        got = 2 * (long - walked.upper.length)
-        if abs(got - surplus) < WIDENED_WITHIN:
-            return words
-        if got * surplus <= 0:
-            return {}
-        words = {path: (value, share * surplus / got) for path, (value, share) in words.items()}
-    return {}
-
-
 def _without_ways_to_recut(found: Finding) -> Finding:
     """A finding without the ways out that would draw a part anew that is cut already."""
     ways = tuple(way for way in found.remedies if not any(path.partition(".")[0] == "lower" for path in way.changes))
     return found if len(ways) == len(found.remedies) else replace(found, remedies=ways)
-
-
-def is_cut(recipe: Recipe) -> bool:
-    """Whether its lower part is cut already, and stays as it was cut."""
-    return recipe.cut is not None and not isinstance(recipe.lower, Gown)
-
-
-def _as_cut(recipe: Recipe, as_cut: AsCut, notes: Workings) -> LowerMade:
-    """The lower part as it was when it was cut: drawn to the bodice of then."""
-    figure = as_cut.figure.watched()
-    then = recipe.model_copy(
-        update={**{name: getattr(as_cut, name) for name in AsCut.model_fields}, "figure": figure, "cut": None}
-    )
-    margin = Workings()
-    _, bodice = _upper(then, figure, margin)
-    if bodice.edge is None:
-        raise CannotMake("there was no bodice yet when it was cut; say that it is not cut after all", "cut")
-    pieces = {piece.what: piece for piece in bodice.pieces}
-    above = bodice.edge
-    host = _host(then, above, pieces)
-    band = then.band.make_up(host, margin)
-    if band is not None:
-        above = band.below
-        host = replace(host, above=above, waist=unroll(above.run, {**pieces, **{p.what: p for p in band.pieces}}))
-    lower = _trued(_stepped(_fitted(then.lower.make_up(host, notes), host, then), then, margin))
-    return replace(
-        lower, findings=tuple(found for found in lower.findings if not any(
-            place.recipe and place.recipe.startswith("steps") for place in found.at
-        )),
-    )  # fmt: skip
-
-
-def _fitted(lower: LowerMade, host: Host, recipe: Recipe) -> LowerMade:
-    """The lower part with done to it what the join asks for; what cannot be done is said, and the rest is done."""
-    plan = recipe.join
-    for _ in UNDOABLE:
-        try:
-            return fitted(lower, host, plan)
-        except CannotMake as wrong:
-            names, code, template, way, words = UNDOABLE["down" if wrong.field == "join.down" else "shorter"]
-            asked = {f"join.{name}": 0.0 for name in names}
-            plan = plan.model_copy(update=dict.fromkeys(names, 0.0))
-            remedies_here = (Remedy(way, words, asked),)
-            lower = lower.also(
-                [refused(code, template, *in_recipe(*asked), remedies=remedies_here, part=lower.name, why=wrong.why)]
-            )
-    return fitted(lower, host, plan)
-
-
-UNDOABLE = {
-    "shorter": (
-        ("front_shorter", "back_shorter"), "not-shorter-at-centre",
-        "The {part} is not made shorter at its centre: {why}.", "as-long", "Leave it as long at the centre",
-    ),
-    "down": (
-        ("down",), "not-cut-lower", "The waist of the {part} is not cut there: {why}.", "as-drawn",
-        "Leave its waist where it is",
-    ),
-}  # fmt: skip
-"""What a join may ask for and not get: its words, what is then said, and the way out."""
-
-
-def _trued(lower: LowerMade) -> LowerMade:
-    """The lower part with the ends of its seams trued."""
-    drawn = {piece.what: piece for piece in lower.pieces}
-    flat = true.as_unspread(drawn, {piece.what: piece for piece in lower.unspread}, lower.seams)
-    trued, slid = true.trued(drawn, with_pairs(lower.seams, lower.pieces))
-    return replace(lower, pieces=tuple(trued.values()), unspread=tuple(flat.values())).also(
-        [move.said() for move in slid]
-    )
-
-
-def _stepped(lower: LowerMade, recipe: Recipe, notes: Workings) -> LowerMade:
-    """The lower part with the recipe's steps done to it."""
-    here = [step for step in recipe.steps if "lower" in step.parts]
-    if not here or (is_cut(recipe) and all(step.parts != ("lower",) for step in here)):
-        return lower
-    table = Table(
-        recipe.allowances, {piece.what: piece for piece in lower.pieces}, list(lower.seams),
-        {"waist": lower.waist, "hem": lower.hem}, figure=recipe.figure, notes=notes.about(lower.name),
-        unspread={piece.what: piece for piece in lower.unspread},
-    )  # fmt: skip
-    take(recipe.steps, ("lower",), table, lambda step: not is_cut(recipe) or step.parts == ("lower",))
-    made = replace(
-        lower, pieces=tuple(table.pieces.values()), seams=tuple(table.seams), waist=table.runs["waist"],
-        hem=table.runs["hem"], unspread=tuple(table.unspread.values()),
-    )  # fmt: skip
-    return made.also(table.findings)
-
-
-def _other_half(dress: Dressed, bodice: BodiceMade) -> Dressed:
-    """The other half of a bodice that is not alike left and right, sewn to what its own half is sewn to."""
-    other, edge = bodice.other_waist, bodice.edge
-    if not other or edge is None:
-        return dress
-    there = {(p.what, e.name) for p in dress.pieces.values() for e in p.edges}
-    if any((x.piece, x.edge) not in there for x in other.stretches):
-        return dress  # cut off with the waist itself: what is left is sewn on by its own style line
-    own = next(seam for seam in dress.seams if seam.a.stretches == edge.run.stretches)
-    return dress.sewn(replace(own, title=f"{own.name}, other side", a=other))
-
-
-def _waist_seam(dress: Dressed, recipe: Recipe, above: EdgeAbove, lower: LowerMade) -> Seam:
-    """The edge above and the lower part's, half garment, as the recipe means them to meet."""
-    fullness, manner = lower.fullness, lower.manner
-    over = stitched(lower.waist.stretches, dress.pieces) / stitched(above.run.stretches, dress.pieces)
-    if recipe.join.manner is not Manner.FLAT and over > 1:
-        fullness, manner = over, recipe.join.manner
-    return Seam(WAIST_SEAM, above.run, lower.waist, (recipe.join.ease + lower.ease) / 2, fullness, manner)
 
 
 def _trimmed(dress: Dressed, recipe: Recipe, notes: Workings, until: Turn) -> Dressed:
@@ -506,23 +286,3 @@ def _unused(figure: WatchedFigure, dress: Dressed) -> list[Finding]:
             *in_recipe("figure"), names=names,
         )
     ]  # fmt: skip
-
-
-def _drafted(recipe: Recipe, notes: Workings) -> BodiceMade:
-    """The block. Measures no outline can be drawn from give the nearest size's block, and a stop that says so."""
-    try:
-        return recipe.bodice.make_up(recipe.figure, recipe.opening, recipe.allowances, notes)
-    except CannotMake:
-        size = from_size(recipe.figure.get("bust_girth") or USUAL_BUST)
-        block = recipe.bodice.make_up(Figure(measures=size), recipe.opening, recipe.allowances, Workings())
-        return block.also(
-            [
-                stop(
-                    "measures-do-not-draft",
-                    "No bodice can be drawn from these measures by this school; until they are measured again the "
-                    "block of bust {bust} is drawn.",
-                    *in_recipe("figure", "bodice"),
-                    bust=size["bust_girth"],
-                )
-            ]
-        )

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Finding, Screen } from "../api/client";
 import { Drawing } from "../dress/Dress";
-import { PIXEL, PieceDrawing } from "../sheet/Sheet";
+import { PIXEL, PieceDrawing } from "../sheet/PieceDrawing";
 import { text } from "../text";
 import { day } from "../ui/day";
 import { cutList, seamList } from "../ui/pattern";
