@@ -317,7 +317,7 @@ def recipe_in(path: Path) -> Recipe:
 def _make(options: argparse.Namespace) -> int:
     """Recipes to files. One writes into the folder, several into a folder each, by their file's name."""
     from gentle_hem.formats.files import WRITERS, Order, write_all
-    from gentle_hem.formats.paper import Paper
+    from gentle_hem.formats.paper import Paper, Printing
 
     formats = [name.strip() for name in options.format.split(",") if name.strip()]
     unknown = [name for name in formats if name not in WRITERS]
@@ -330,7 +330,7 @@ def _make(options: argparse.Namespace) -> int:
     codes = []
     for path, recipe in recipes.items():
         garment = make_up(recipe)
-        files = write_all(Order(recipe, garment, Paper(options.paper)), formats)
+        files = write_all(Order(recipe, garment, Printing(Paper(options.paper))), formats)
         try:
             folders[path].mkdir(parents=True, exist_ok=True)
             for name, content in files.items():
@@ -366,8 +366,10 @@ def _say_findings(recipe: Recipe, garment: Garment, on_paper: bool) -> int:
 
 def _bench(_: argparse.Namespace) -> None:
     from gentle_hem.bench import main as bench
+    from gentle_hem.bench_lays import main as bench_lays
 
     bench()
+    bench_lays()
 
 
 if __name__ == "__main__":

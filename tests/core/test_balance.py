@@ -11,7 +11,6 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import NotchKind
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.formats.files import FILE_WRITERS, Order
-from gentle_hem.formats.paper import Paper
 
 LEVELS = {"waist_to_hip": 210, "waist_to_knee": 580}
 
@@ -38,7 +37,7 @@ def from_start(piece, stretch, notches):
 def test_both_mates_have_the_same_notches_at_the_same_distance(kind, panels):
     """Read from garment.json: within 1 mm, and what is eased in between."""
     recipe = dress({"kind": kind}, panels=panels)
-    said = json.loads(FILE_WRITERS["garment.json"](Order(recipe, make_up(recipe), Paper.A4)))
+    said = json.loads(FILE_WRITERS["garment.json"](Order(recipe, make_up(recipe))))
     pieces = {piece["name"]: piece for piece in said["pieces"]}
     looked = 0
     for seam in said["seams"]:

@@ -12,13 +12,16 @@ from shapely.affinity import rotate, scale, translate
 
 from combinations import COMBINATIONS, MEASURES
 from conftest import FIGURE
+from gentle_hem.core.cloth.bought import bought, shop_length
 from gentle_hem.core.cloth.cloths import Cloth
-from gentle_hem.core.cloth.lay import APART, _placed, in_widths, lay, lays, to_buy
+from gentle_hem.core.cloth.lay import HowLaid, Layers, Pin, faults_of, lay, lays, placed_flat, roles_of, width_of
 from gentle_hem.core.cloth.role import ClothRole
+from gentle_hem.core.cloth.squares import APART
+from gentle_hem.core.cloth.things import Lie, Thing, in_widths
 from gentle_hem.core.cut import cut_pieces
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, read_recipe
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import Tape, Unit
 from readers import polygon
 
 RECIPES = {path.name.split(".")[0]: json.loads(path.read_text()) for path in Path("examples").glob("*.recipe.json")} | {
@@ -147,17 +150,161 @@ def test_what_goes_on_no_way_is_said_and_left_off():
 
 @pytest.mark.parametrize(
     ("length", "metres", "yards"),
-    [(1000, "1.00 m", "1 1/8 yd"), (914.4, "0.95 m", "1 yd"), (1001, "1.05 m", "1 1/8 yd"), (400, "0.40 m", "1/2 yd"),
-     (1371.6, "1.40 m", "1 1/2 yd"), (2057.4, "2.10 m", "2 1/4 yd"), (114.3, "0.15 m", "1/8 yd")],
+    [(1000, "1.00 m", "1 1/8 yd"), (914.4, "1.00 m", "1 yd"), (1001, "1.10 m", "1 1/8 yd"), (400, "0.40 m", "1/2 yd"),
+     (1371.6, "1.40 m", "1 1/2 yd"), (2057.4, "2.10 m", "2 1/4 yd"), (114.3, "0.20 m", "1/8 yd")],
 )  # fmt: skip
-def test_cloth_is_asked_for_in_whole_twentieths_of_a_metre_or_eighths_of_a_yard(length, metres, yards):
-    assert (to_buy(length, Unit.CM), to_buy(length, Unit.INCH)) == (metres, yards)
+def test_cloth_is_asked_for_in_whole_tenths_of_a_metre_or_eighths_of_a_yard(length, metres, yards):
+    """The steps of the handbook (12)."""
+    assert bought(length, Cloth(), Tape(Unit.CM)).text == metres
+    assert bought(length, Cloth(), Tape(Unit.INCH)).text == yards
+
+
+def test_what_shrinks_is_bought_longer_and_what_it_costs_and_leaves_is_said():
+    """By hand: 1.94 m ÷ 0.97 = 2.00 m, 5 % more is 2.10 m; at 12.50 a metre 26.25; of 3 m in hand 0.90 m are left."""
+    cloth = Cloth(shrinks=3, price=12.5, in_hand=3000)
+    found = bought(1940, cloth, Tape(Unit.CM), safety=5)
+    assert (found.text, found.cost) == ("2.10 m", approx(26.25))
+    assert found.left == approx(900)
+    assert found.working == "194.0 cm ÷ (1 − 3 %) for shrinking + 5 % to be safe, rounded up to 2.10 m"
+    assert bought(1940, Cloth(in_hand=1900), Tape(Unit.CM)).left == approx(-40)
+    assert bought(1940, Cloth(), Tape(Unit.CM)).left is None
+    assert shop_length(1500, Tape(Unit.CM, comma=True)) == "1,50 m"
 
 
 def test_holes_are_used():
     """A ring 600 across with a hole of 300 takes a square of 150 into it: the two are no longer than it."""
     ring = Point(300, 300).buffer(300, 64).difference(Point(300, 300).buffer(150, 64))
     square = Polygon([(0, 0), (150, 0), (150, 150), (0, 150)])
-    large, small = _placed([("ring", ring), ("square", square)], 610, False)
+    large, small = placed_flat([Thing("ring", ring), Thing("square", square)], 610)
     assert small.outline.distance(large.outline) >= APART - 0.5
     assert small.outline.within(Point(300, 300).buffer(160))
+
+
+def test_what_is_pinned_stays_and_the_rest_lie_round_it():
+    garment = made("half-circle-inches")
+    free = lay(garment, ClothRole.OUTER, 1400)
+    name = free.placed[-1].name
+    pinned = lay(garment, ClothRole.OUTER, 1400, HowLaid(pins=(Pin(name, 333.3, 777.7, turned=True),)))
+    it = next(one for one in pinned.placed if one.name == name)
+    assert it.pinned
+    assert it.turned
+    assert it.outline.bounds[:2] == approx((333.3, 777.7))
+    assert pinned.faults == ()
+    assert sorted(one.name for one in pinned.placed) == sorted(one.name for one in free.placed)
+
+
+def test_a_pin_off_the_cloth_or_on_another_is_a_fault_that_names_both():
+    garment = made("half-circle-inches")
+    one, other = (placed.name for placed in lay(garment, ClothRole.OUTER, 1400).placed[:2])
+    both = lay(garment, ClothRole.OUTER, 1400, HowLaid(pins=(Pin(one, -20, 0), Pin(other, -20, 10))))
+    assert {(fault.name, fault.other) for fault in both.faults} == {(one, None), (other, None), (one, other)}
+
+
+def test_too_near_for_the_shears_is_a_fault_and_a_hair_more_is_none():
+    left = Polygon([(0, 0), (100, 0), (100, 100), (0, 100)])
+
+    def beside(gap):
+        named = [Thing("left", left), Thing("right", left)]
+        spots = placed_flat(named, 400, HowLaid(pins=(Pin("left", 0, 0), Pin("right", 100 + gap, 0))))
+        return faults_of(spots, 400)
+
+    assert [fault.other for fault in beside(1.0)] == ["right"]
+    assert beside(APART) == ()
+
+
+def test_a_piece_lies_on_the_bias_or_crosswise_where_that_is_asked():
+    """A rectangle of 300 by 530 reaches 530 crosswise, and (300 + 530) ÷ √2 = 587 on the bias."""
+    garment = make_up(read_recipe(RECIPES["gathered-yoke"]))
+    plain = lay(garment, ClothRole.OUTER, 3000)
+    name = next(one.name for one in plain.placed if one.outline.area > 0.98 * one.outline.envelope.area)
+    shape = next(one.outline for one in plain.placed if one.name == name)
+    wide, high = shape.bounds[2] - shape.bounds[0], shape.bounds[3] - shape.bounds[1]
+    cross = lay(garment, ClothRole.OUTER, 3000, HowLaid(lies=((name, Lie.CROSSWISE),)))
+    found = next(one.outline for one in cross.placed if one.name == name).bounds
+    assert (found[2] - found[0], found[3] - found[1]) == approx((high, wide), abs=0.01)
+    bias = lay(garment, ClothRole.OUTER, 3000, HowLaid(lies=((name, Lie.BIAS),)))
+    found = next(one.outline for one in bias.placed if one.name == name).bounds
+    assert found[2] - found[0] == approx((wide + high) / 2**0.5, rel=0.002)
+    assert bias.faults == cross.faults == ()
+
+
+def test_the_selvedges_are_not_cloth_to_cut_from():
+    """Trade 12: usable width = width − 2 selvedges."""
+    assert width_of(Cloth(width=1500, selvedge=15), ClothRole.OUTER) == 1470
+    assert width_of(Cloth(selvedge=10), ClothRole.INTERFACING) == 880
+
+
+@pytest.mark.parametrize("name", RECIPES)
+def test_on_the_fold_pairs_are_cut_double_and_halves_lie_on_it(name):
+    garment = made(name)
+    pieces = {one.name: garment.piece(one.piece.name) for one in cut_pieces(garment)}
+    for role in roles_of(garment):
+        for folded in (700.0, 450.0):
+            for one_way in (False, True):
+                cloth = lay(garment, role, 1400, HowLaid(folded=folded, one_way=one_way))
+                assert cloth.faults == ()
+                whole = []
+                for one in cloth.placed:
+                    left, foot, right, top = one.outline.bounds
+                    assert foot >= -0.01
+                    assert top <= cloth.length + 0.01
+                    assert left >= -0.01
+                    if one.layers is Layers.FLAT:
+                        beside = left >= folded - 0.01 and right <= 1400 - folded + 0.01
+                        assert beside or foot >= cloth.opened_from
+                        assert right <= 1400.01
+                    else:
+                        assert right <= folded + 0.01
+                    if one.layers is Layers.FOLD:
+                        assert left == approx(0, abs=0.02)
+                        assert (
+                            apart(half_of(pieces[one.name]), at_corner(mirror_up(one))) < 0.002 * one.outline.area + 60
+                        )
+                    assert not (one_way and one.turned)
+                    whole += one.name.split(" and ")
+                for one, other in pairs(cloth.placed, 2):
+                    assert one.outline.distance(other.outline) >= APART - 0.5, (one.name, other.name)
+                missing = [one.name for one in (*cloth.too_wide, *cloth.joined)]
+                laid = [one for one in whole if " of " not in one]
+                wanted = [one.name for one in cut_pieces(garment) if one.cloth is role]
+                assert sorted([*laid, *missing]) == sorted(wanted)
+
+
+def half_of(piece):
+    """The half as it is drawn, its fold upright on its left, by shapely alone."""
+    shape = polygon(piece.cut_line, 0.4).buffer(0)
+    fold = next(e for e in piece.edges if e.role.is_centre and e.allowance == 0).path
+    turn = 90 - degrees(atan2(fold.end.y - fold.start.y, fold.end.x - fold.start.x))
+    upright = rotate(shape, turn, origin=(fold.start.x, fold.start.y))
+    upright = translate(upright, -fold.start.x, -fold.start.y)
+    if upright.centroid.x < 0:
+        upright = scale(upright, -1, 1, origin=(0, 0))
+    start, end = piece.grain
+    run = (end.x - start.x) * (fold.end.x - fold.start.x) + (end.y - start.y) * (fold.end.y - fold.start.y)
+    return at_corner(scale(upright, 1, -1, origin=(0, 0)) if run < 0 else upright)
+
+
+def mirror_up(placed):
+    """A half on the fold the way up that its paper has: end for end it was turned over."""
+    return scale(placed.outline, 1, -1, origin=(0, 0)) if placed.turned else placed.outline
+
+
+def test_two_fold_pieces_and_a_pair_are_laid_as_they_are_by_hand():
+    """A skirt on the fold in front and in two behind, 600 mm across its half: two layers of 700 take it twice."""
+    garment = made("quarter-flare")
+    flat, folded = (lay(garment, ClothRole.OUTER, 1400, how) for how in (HowLaid(), HowLaid(folded=700)))
+    assert {one.layers for one in flat.placed} == {Layers.FLAT}
+    on_fold = [one.name for one in folded.placed if one.layers is Layers.FOLD]
+    assert on_fold == [one.name for one in cut_pieces(garment) if one.on_fold]
+    assert folded.use == approx(flat.use * flat.length / folded.length, rel=0.01)
+
+
+def test_what_is_cut_on_the_fold_does_not_reach_over_it():
+    """A neckline that runs into the fold at a slant has its allowance cut off at the fold, and nothing beyond it."""
+    for name in RECIPES:
+        for piece in made(name).pieces:
+            if piece.on_fold:
+                fold = next(e for e in piece.edges if e.role.is_centre and e.allowance == 0).path
+                way = fold.leaving
+                beyond = [(place - fold.start).cross(way) for place in piece.cut_line.flatten(0.2)]
+                assert min(beyond) > -0.05 or max(beyond) < 0.05, (name, piece.name, min(beyond), max(beyond))

@@ -21,7 +21,6 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.trim import TRIMS
 from gentle_hem.formats.files import FILE_WRITERS, Order
-from gentle_hem.formats.paper import Paper
 from random_recipes import random_recipe
 
 SEEN = 3.0
@@ -163,7 +162,7 @@ def place(curves, at, *, before):
 
 def pieces_of(recipe, garment):
     """What garment.json says, and every piece that is cut from cloth as it lies in the drawing."""
-    order = Order(recipe, garment, Paper.A4)
+    order = Order(recipe, garment)
     said = json.loads(FILE_WRITERS["garment.json"](order))
     outlines = {
         group.get("id"): svgelements.Path(

@@ -111,7 +111,7 @@ def test_pages_are_named_by_row_and_column(row, column, name):
     assert Tile(row, column, 0, 0).name == name
 
 
-@pytest.mark.parametrize("paper", list(Paper))
+@pytest.mark.parametrize("paper", [Paper.A4, Paper.LETTER, Paper.LEGAL])
 def test_neighbouring_pages_overlap_by_exactly_the_overlap(paper):
     drawn, width, height = sheet(make_up(a_recipe()), Tag(), Unit.CM)
     tiles = {(t.row, t.column): t for t in tiles_for(drawn, width, height, paper)}

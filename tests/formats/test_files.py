@@ -17,8 +17,8 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.formats.files import Order, write_all
 from gentle_hem.formats.labels import Tag, sheet
-from gentle_hem.formats.paper import Paper
-from gentle_hem.formats.pdf import tiles_for
+from gentle_hem.formats.paper import Paper, Printing
+from gentle_hem.formats.pdf import printed_sheet, tiles_for
 from readers import dxf_length, outline_length
 
 EVERYTHING = ["json", "svg", "dxf", "pdf", "csv"]
@@ -153,12 +153,11 @@ def test_large_pdf_is_true_size(made):
         )
 
 
-@pytest.mark.parametrize("paper", list(Paper))
+@pytest.mark.parametrize("paper", [Paper.A4, Paper.LETTER, Paper.LEGAL, Paper.A3])
 def test_tiled_pdf_has_a_test_square_a_scale_and_a_page_for_every_tile(made, paper):
     recipe, garment, _ = made
-    files = write_all(Order(recipe, make_up(recipe), paper), ["pdf"])
-    drawn, width, height = sheet(garment, Tag.of(recipe, garment), recipe.unit)
-    tiles = tiles_for(drawn, width, height, paper)
+    files = write_all(Order(recipe, make_up(recipe), Printing(paper)), ["pdf"])
+    _, tiles, _ = printed_sheet(garment, Printing(paper), Tag.of(recipe, garment), recipe.unit)
     with pdfplumber.open(io.BytesIO(files["pattern.pdf"])) as pdf:
         assert len(pdf.pages) == len(tiles) + 1
         first = pdf.pages[0]

@@ -28,7 +28,7 @@ from gentle_hem.core.units import Unit
 from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.labels import Tag, sheet, text_of
 from gentle_hem.formats.letters import BOLD, register
-from gentle_hem.formats.paper import Paper
+from gentle_hem.formats.paper import Paper, Printing
 from gentle_hem.formats.pdf import MARGIN, POINTS_PER_MM, tiles_for
 
 EXAMPLES = sorted((File(__file__).parents[2] / "examples").glob("*.recipe.json"))
@@ -194,7 +194,7 @@ def rendered(content):
 def test_nothing_is_printed_near_the_edge_of_the_paper(paper):
     """A printer leaves 5 mm white: nothing, no page name and no cross, lies there."""
     recipe = Recipe.model_validate_json(EXAMPLES[0].read_text())
-    content = FILE_WRITERS["pattern.pdf"](Order(recipe, make_up(recipe), paper, 3, DAY))
+    content = FILE_WRITERS["pattern.pdf"](Order(recipe, make_up(recipe), Printing(paper), 3, DAY))
     for page in rendered(content):
         white = round(5 * SCALE) - 1
         for side in (page[:white], page[-white:], page[:, :white], page[:, -white:]):

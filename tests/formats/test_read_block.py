@@ -13,7 +13,6 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.steps.princess import PrincessSeam
 from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.outlines import UnreadableError
-from gentle_hem.formats.paper import Paper
 from gentle_hem.formats.read_block import as_half, read_block
 
 HALF = [(0, 0), (200, 0), (240, 170), (195, 200), (190, 300), (200, 360), (75, 385), (40, 320), (0, 310)]
@@ -40,7 +39,7 @@ WHOLE = sum(((a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2) ** 0.5 for a, b in zip(HAL
 def test_a_block_sent_out_and_brought_in_again_measures_the_same(school, name):
     recipe = drafted_recipe(school)
     garment = make_up(recipe)
-    found = {o.name: o for o in read_block(name, FILE_WRITERS[name](Order(recipe, garment, Paper.A4)))}
+    found = {o.name: o for o in read_block(name, FILE_WRITERS[name](Order(recipe, garment)))}
     halves = {}
     for where in ("front", "back"):
         outline = found[f"bodice {where}"]

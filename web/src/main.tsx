@@ -18,6 +18,7 @@ const CommissionPage = lazy(() =>
 const People = lazy(() => import("./pages/People").then((page) => ({ default: page.People })));
 const PersonPage = lazy(() => import("./pages/People").then((page) => ({ default: page.PersonPage })));
 const Words = lazy(() => import("./pages/Words").then((page) => ({ default: page.Words })));
+const Shelf = lazy(() => import("./cloth/Shelf").then((page) => ({ default: page.Shelf })));
 const NewDress = lazy(() => import("./pages/NewDress").then((page) => ({ default: page.NewDress })));
 
 function Nowhere() {
@@ -40,6 +41,7 @@ const router = createBrowserRouter([
       { path: "/new", element: <NewDress />, errorElement: <FallenPage /> },
       { path: "/people", element: <People />, errorElement: <FallenPage /> },
       { path: "/people/:id", element: <PersonPage />, errorElement: <FallenPage /> },
+      { path: "/cloths", element: <Shelf />, errorElement: <FallenPage /> },
       { path: "/words", element: <Words />, errorElement: <FallenPage /> },
       { path: "/commission/:id", element: <CommissionPage />, errorElement: <FallenPage /> },
       { path: "*", element: <Nowhere /> },

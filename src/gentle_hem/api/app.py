@@ -25,12 +25,14 @@ from gentle_hem.api.lays import laying
 from gentle_hem.api.make import make
 from gentle_hem.api.people import people
 from gentle_hem.api.safety import OnlyFromHere
+from gentle_hem.api.shelf import cloths
 from gentle_hem.api.step_lists import lists
 from gentle_hem.api.studio import studio
 from gentle_hem.api.words import words
 from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.devices.tape import SimulatedTape
 from gentle_hem.formats.apart import ReadingRoom
+from gentle_hem.laying.room import LayingRoom
 from gentle_hem.store import Store, StoreTrouble
 
 log = logging.getLogger("gentle_hem")
@@ -38,7 +40,7 @@ log = logging.getLogger("gentle_hem")
 BETWEEN_LOOKS = 1800.0
 """How often it is looked whether a new day wants its copy (s)."""
 
-ROUTERS = (studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying)
+ROUTERS = (studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths)
 
 
 def create_app(store: Store, interface: Path | None = None, demo: bool = False) -> FastAPI:
@@ -50,9 +52,11 @@ def create_app(store: Store, interface: Path | None = None, demo: bool = False) 
     async def lifespan(app: FastAPI) -> Any:
         slips, copies = SlipWriter(store), DailyCopies(store)
         slips.start()
+        app.state.laying_room.open()
         if not demo:
             copies.start()
         yield
+        app.state.laying_room.close()
         copies.stop()
         slips.stop()
         app.state.reading_room.close()
@@ -60,7 +64,7 @@ def create_app(store: Store, interface: Path | None = None, demo: bool = False) 
 
     app = FastAPI(title="Gentle Hem", version="0.1.0", lifespan=lifespan, docs_url=None, redoc_url=None)
     app.state.store, app.state.demo = store, demo
-    app.state.reading_room = ReadingRoom()
+    app.state.reading_room, app.state.laying_room = ReadingRoom(), LayingRoom(store)
     problems.install(app)
     app.add_middleware(OnlyFromHere)
     app.add_middleware(GZipMiddleware, minimum_size=1500, compresslevel=1)

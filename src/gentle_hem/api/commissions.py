@@ -8,7 +8,7 @@ from datetime import UTC, date, datetime
 from typing import Annotated, Any
 from urllib.parse import quote
 
-from fastapi import APIRouter, HTTPException, Query, Response
+from fastapi import APIRouter, Depends, HTTPException, Query, Response
 from pydantic import BaseModel, Field
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -23,9 +23,9 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.names import Document, GivenName, Name, file_name
 from gentle_hem.core.recipe import Recipe, changed, not_cut
 from gentle_hem.core.start import new_recipe
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import LengthError, Unit, parse_length
 from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
-from gentle_hem.formats.paper import Paper
+from gentle_hem.formats.paper import LONGEST_STRETCH, Joins, Lines, Paper, Printing, Scale
 from gentle_hem.store.models import Commission, RecipeVersion
 from gentle_hem.store.slips import program, slip_of, write_slip
 from gentle_hem.store.store import (
@@ -296,9 +296,47 @@ CONTENT_TYPES = {
 }
 
 
+def printing_asked(
+    asked: Asked,
+    paper: Paper = Paper.A4,
+    scale: Scale = Scale.FULL,
+    joins: Joins = Joins.OVERLAP,
+    lines: Lines = Lines.BOTH,
+    words: bool = True,
+    opened: bool = False,
+    piece: Annotated[list[str], Query(max_length=200, description="Which pieces; all where none is named.")] = [],  # noqa: B006
+    sheet: Annotated[str, Query(max_length=60, description='A sheet of one\'s own: "70 x 100 cm".')] = "",
+) -> Printing:
+    """How a pattern is to be printed."""
+    return Printing(paper, scale, joins, lines, words, opened, frozenset(piece), sheet_size(sheet, asked.unit))
+
+
+def sheet_size(said: str, unit: Unit | None) -> tuple[float, float] | None:
+    """Width and height of a sheet as they are typed, "70 x 100 cm"; None where nothing is."""
+    if not said.strip():
+        return None
+    sides = [side.strip() for side in said.lower().replace("×", "x").split("x")]
+    if len(sides) != 2:
+        raise HTTPException(422, f'A sheet is said as width x height, as "70 x 100 cm"; "{said[:40]}" is none.')
+    last = sides[1].lstrip("0123456789 /.,")
+    try:
+        width, height = (parse_length(side if side[-1:].isalpha() else f"{side} {last}", unit or Unit.CM)
+                         for side in sides)  # fmt: skip
+    except LengthError as wrong:
+        raise HTTPException(422, str(wrong)) from None
+    if not (SMALLEST_SHEET <= width <= LONGEST_STRETCH and SMALLEST_SHEET <= height <= LONGEST_STRETCH):
+        raise HTTPException(422, f"A sheet of {said[:40]} is out of range; each side from 15 cm to 5 m is accepted.")
+    return width, height
+
+
+SMALLEST_SHEET = 150.0
+
+PrintingAsked = Annotated[Printing, Depends(printing_asked)]
+
+
 @commissions.get("/commissions/{commission_id}/files/{name}", response_class=Response)
 def file(
-    commission_id: RecordId, name: str, session: Reading, paper: Paper = Paper.A4, version: VersionNumber | None = None
+    commission_id: RecordId, name: str, session: Reading, printing: PrintingAsked, version: VersionNumber | None = None
 ) -> Response:
     """One file of a version, the newest unless another is named; or pattern.zip with all of them."""
     row = found(session.get(Commission, commission_id), "commission")
@@ -310,7 +348,7 @@ def file(
         content = _as_it_is(kept.recipe)
     else:
         recipe = stored(kept).model_copy(update={"name": row.title})  # as it is called now
-        order = Order(recipe, make_up(recipe), paper, kept.number, kept.created_at.date())
+        order = Order(recipe, make_up(recipe), printing, kept.number, kept.created_at.date())
         content = _packed(order) if name == "pattern.zip" else FILE_WRITERS[name](order)
     headers = {"Content-Disposition": _called(row.title, name), "X-Recipe-Version": str(kept.number)}
     return Response(content, media_type=CONTENT_TYPES[name.rsplit(".", 1)[-1]], headers=headers)

@@ -1,16 +1,39 @@
-"""How much cloth a dress takes, and how its pieces lie on it."""
+"""How much cloth a dress takes, how its pieces lie on it, and the search for a shorter lay."""
 
 from __future__ import annotations
 
-from fastapi import APIRouter
-from pydantic import BaseModel
+import json
+import logging
+from collections.abc import Iterator
+from typing import Annotated, Any, Literal
 
-from gentle_hem.api.kept import Asked
-from gentle_hem.api.make import RecipeBody
-from gentle_hem.core.cloth.lay import Lay, Placed, lays, to_buy
+from fastapi import APIRouter, Request
+from fastapi.responses import StreamingResponse
+from pydantic import BaseModel, Field
+from shapely import Polygon
+
+from gentle_hem.api.desk import SmallDrawing
+from gentle_hem.api.kept import Asked, Asker, Reading, RecordId, Writing, found
+from gentle_hem.core.cloth.asked import LayAsked, SpotKept, laid_again, spots_of
+from gentle_hem.core.cloth.bought import bought
+from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.cloth.lay import Lay, Layers, Placed, lay, roles_of
+from gentle_hem.core.cloth.role import ClothRole
+from gentle_hem.core.cloth.things import JOINED, Cornered
+from gentle_hem.core.cloth.ways_out import WayOut, can_be_made, ways_out
+from gentle_hem.core.dressed import drawn_dress
+from gentle_hem.core.garment import Garment
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.names import Document
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, format_length
+from gentle_hem.formats.dress import small_drawing
+from gentle_hem.laying.room import LayingRoom
+from gentle_hem.store import Store
+from gentle_hem.store.cloths import SEARCHING, keep_lay, lay_of
+from gentle_hem.store.models import Commission, KeptLay
+
+log = logging.getLogger("gentle_hem")
 
 DRAWN_TO = 1.0
 """How far an outline may be drawn beside itself on the screen (mm)."""
@@ -31,7 +54,10 @@ class PlacedOut(BaseModel):
     """Where its number stands, well within it."""
     from_selvedge: str
     from_cut_end: str
-    turned: bool
+    layers: Layers
+    pinned: bool
+    fault: bool
+    """Whether it lies as it cannot be cut."""
 
 
 class JoinedOut(BaseModel):
@@ -48,50 +74,292 @@ class TooWideOut(BaseModel):
 
 
 class LayOut(BaseModel):
-    """One cloth laid, opened flat."""
+    """One cloth laid."""
 
-    cloth: str
+    cloth: ClothRole
+    name: str
+    """What it is called on the shelf, if it is from there."""
+    colour: str | None
     width: float
     width_text: str
     said: bool
     """Whether its width is said, or the usual one was taken."""
     one_way: bool
+    printed: bool
+    """Whether it has a repeat to be matched."""
+    border: bool
+    folded: float | None
+    folded_text: str
+    opened_from: float | None
     length: float
+    length_text: str
     buy: str
+    working: str
+    cost: str
+    left: str
+    missing: str
     use: str
+    asked: LayAsked
+    state: Literal["laid", "searching", "found", "stopped", "failed"]
+    trouble: str
     placed: list[PlacedOut]
+    spots: list[SpotKept]
     joined: list[JoinedOut]
     too_wide: list[TooWideOut]
+    faults: list[str]
+    refused: list[str]
+    cornered: list[str]
 
 
-def _out(lay: Lay, recipe: Recipe, unit: Tape) -> LayOut:
-    cloth = recipe.cloths.cloth(lay.role)
+class WayOutOut(BaseModel):
+    """A way to cut a dress from a cloth that is too narrow or too short: made, laid, priced and drawn."""
+
+    text: str
+    changes: dict[str, Any] | None
+    """What is changed of the dress; None where only its lay is."""
+    asked: LayAsked | None
+    buy: str
+    cost: str
+    drawing: SmallDrawing | None
+
+
+class CanBeMadeOut(BaseModel):
+    """A lower part this cloth makes on this figure, and how long at most; nothing where it does not."""
+
+    title: str
+    length: str
+    changes: dict[str, Any]
+
+
+class LaysIn(BaseModel):
+    """A dress, and what is asked of the lays of its cloths; what is not asked is laid flat."""
+
+    recipe: Document
+    asked: list[LayAsked] = Field([], max_length=5)
+
+
+class LayIn(BaseModel):
+    """A dress, how one of its cloths is to be laid, and where everything lies where a hand has laid it."""
+
+    recipe: Document
+    asked: LayAsked
+    spots: Annotated[list[SpotKept], Field(max_length=1000)] | None = None
+
+
+def _read(recipe: dict[str, Any], asker: Asker) -> tuple[Recipe, Garment, Tape]:
+    read = Recipe.model_validate(recipe, context={"unit": asker.unit})
+    return read, make_up(read), asker.tape(read.unit)
+
+
+def _out(laid: Lay, cloth: Cloth, asked: LayAsked, tape: Tape, row: KeptLay | None = None) -> LayOut:
+    buying = bought(laid.length, cloth, tape, asked.safety)
+    faulty = {name for fault in laid.faults for name in (fault.name, fault.other)}
+    left = buying.left
     return LayOut(
-        cloth=lay.role.value, width=lay.width, width_text=format_length(lay.width, unit), said=cloth.width is not None,
-        one_way=cloth.nap == "one_way", length=lay.length, buy=to_buy(lay.length, unit.unit),
-        use=f"{round(100 * lay.use)} %",
-        placed=[_placed(one, unit) for one in lay.placed],
+        cloth=laid.role, name=cloth.name, colour=cloth.colour, width=laid.width,
+        width_text=format_length(laid.width, tape), said=cloth.width is not None, one_way=cloth.nap == "one_way",
+        printed=bool(cloth.repeat_along or cloth.repeat_across), border=cloth.border is not None, folded=laid.folded,
+        folded_text=format_length(laid.folded, tape) if laid.folded else "",
+        opened_from=laid.opened_from, length=laid.length,
+        length_text=format_length(laid.length, tape), buy=buying.text, working=buying.working,
+        cost="" if buying.cost is None else tape.number(f"{buying.cost:.2f}"),
+        left=format_length(left, tape) if left is not None and left >= 0 else "",
+        missing=format_length(-left, tape) if left is not None and left < 0 else "",
+        use=f"{round(100 * laid.use)} %", asked=asked,
+        state=row.state if row else "laid", trouble=row.trouble if row else "",
+        placed=[_placed(one, one.name in faulty, tape) for one in laid.placed], spots=spots_of(laid),
         joined=[
-            JoinedOut(name=one.name, across=format_length(one.across, unit), widths=one.widths) for one in lay.joined
+            JoinedOut(name=one.name, across=format_length(one.across, tape), widths=one.widths) for one in laid.joined
         ],
-        too_wide=[TooWideOut(name=one.name, across=format_length(one.across, unit)) for one in lay.too_wide],
+        too_wide=[TooWideOut(name=one.name, across=format_length(one.across, tape)) for one in laid.too_wide],
+        faults=[
+            f"The {fault.name} leaves the cloth." if fault.other is None
+            else f"The {fault.name} and the {fault.other} lie over each other, or too near for the shears."
+            for fault in laid.faults
+        ],
+        cornered=[_cornered(one, tape) for one in laid.cornered],
+        refused=[
+            f"The {one.name}: {one.why.format(by=format_length(one.by, tape))}." for one in laid.refused
+        ],
     )  # fmt: skip
 
 
-def _placed(one: Placed, unit: Tape) -> PlacedOut:
-    outline = one.outline.simplify(DRAWN_TO)
-    places = [f"{y:.1f} {x:.1f}" for x, y in outline.exterior.coords]
-    heart = outline.representative_point()
+def _cornered(one: Cornered, tape: Tape) -> str:
+    corners = "a corner" if one.corners == 1 else f"{one.corners} corners"
+    where = "from its middle, on either side" if one.from_middle else "from its other side"
+    return (
+        f"The {one.name} is cut with {corners} joined on along the grain, the join {format_length(one.join, tape)} "
+        f"{where}, with {format_length(JOINED, tape)} to either side for the seam."
+    )
+
+
+def _placed(one: Placed, faulty: bool, tape: Tape) -> PlacedOut:
+    heart = one.outline.representative_point()
     return PlacedOut(
-        number=one.number, name=one.name, d="M" + "L".join(places) + "Z", along=heart.y, across=heart.x,
-        from_selvedge=format_length(one.from_selvedge, unit), from_cut_end=format_length(one.from_cut_end, unit),
-        turned=one.turned,
+        number=one.number, name=one.name, d=_drawn(one.outline.simplify(DRAWN_TO)), along=heart.y, across=heart.x,
+        from_selvedge=format_length(one.from_selvedge, tape), from_cut_end=format_length(one.from_cut_end, tape),
+        layers=one.layers, pinned=one.pinned, fault=faulty,
     )  # fmt: skip
+
+
+def _drawn(outline: Polygon) -> str:
+    """An outline and its holes as a path: x along the cloth."""
+    rings = [outline.exterior, *outline.interiors]
+    return "".join("M" + "L".join(f"{y:.1f} {x:.1f}" for x, y in ring.coords) + "Z" for ring in rings)
+
+
+def _asked_for(role: ClothRole, asked: list[LayAsked]) -> LayAsked:
+    return next((one for one in asked if one.role is role), LayAsked(role=role))
+
+
+def _laid(garment: Garment, cloth: Cloth, asked: LayAsked) -> Lay:
+    width, how = asked.on(cloth)
+    return lay(garment, asked.role, width, how)
 
 
 @laying.post("/lays")
-def lay_out(recipe: RecipeBody, asked: Asked) -> list[LayOut]:
-    """Every cloth of a recipe with its pieces laid on it, opened flat, along the grain."""
-    read = Recipe.model_validate(recipe, context={"unit": asked.unit})
-    unit = asked.tape(read.unit)
-    return [_out(lay, read, unit) for lay in lays(make_up(read), read.cloths.cloth)]
+def lay_out(body: LaysIn, asked: Asked) -> list[LayOut]:
+    """Every cloth of a recipe with its pieces laid on it by our own placement."""
+    recipe, garment, tape = _read(body.recipe, asked)
+    made = []
+    for role in roles_of(garment):
+        how, cloth = _asked_for(role, body.asked), recipe.cloths.cloth(role)
+        made.append(_out(_laid(garment, cloth, how), cloth, how, tape))
+    return made
+
+
+@laying.post("/commissions/{commission_id}/lays")
+def lays_of(commission_id: RecordId, body: LaysIn, session: Reading, asked: Asked) -> list[LayOut]:
+    """Every cloth of a dress as it is kept laid, on the pieces as they are now; laid anew where it has not been, or
+    where other things are cut now than then.
+    """
+    found(session.get(Commission, commission_id), "commission")
+    recipe, garment, tape = _read(body.recipe, asked)
+    made = []
+    for role in roles_of(garment):
+        cloth, row = recipe.cloths.cloth(role), lay_of(session, commission_id, role)
+        how = LayAsked.model_validate(row.asked) if row else _asked_for(role, body.asked)
+        laid = _as_kept(row, garment, how, cloth) if row else None
+        if laid is None:
+            row, laid = None, _laid(garment, cloth, how)
+        made.append(_out(laid, cloth, how, tape, row))
+    return made
+
+
+def _as_kept(row: KeptLay, garment: Garment, asked: LayAsked, cloth: Cloth) -> Lay | None:
+    spots = [SpotKept.model_validate(spot) for spot in row.spots]
+    return laid_again(garment, asked, cloth, spots, row.opened_from) if spots else None
+
+
+@laying.put("/commissions/{commission_id}/lays")
+def lay_anew(commission_id: RecordId, body: LayIn, request: Request, session: Writing, asked: Asked) -> LayOut:
+    """A cloth laid as it is asked, by our own placement, or as a hand has laid it; looked over, and kept."""
+    found(session.get(Commission, commission_id), "commission")
+    recipe, garment, tape = _read(body.recipe, asked)
+    cloth, how = recipe.cloths.cloth(body.asked.role), body.asked
+    laid = laid_again(garment, how, cloth, body.spots) if body.spots else None
+    if laid is None:
+        laid = _laid(garment, cloth, how)
+    row = _kept(session, commission_id, how, recipe, laid, "laid")
+    room: LayingRoom = request.app.state.laying_room
+    room.forget(row.id)
+    return _out(laid, cloth, how, tape, row)
+
+
+def _kept(session: Writing, commission_id: int, asked: LayAsked, recipe: Recipe, laid: Lay, state: str) -> KeptLay:
+    return keep_lay(
+        session, commission_id, asked.role, asked=asked.model_dump(mode="json"), recipe=recipe.model_dump(mode="json"),
+        state=state, spots=[spot.model_dump(mode="json") for spot in spots_of(laid)], length=laid.length,
+        opened_from=laid.opened_from,
+    )  # fmt: skip
+
+
+@laying.post("/commissions/{commission_id}/lays/search", status_code=202)
+def search(commission_id: RecordId, body: LayIn, request: Request, asked: Asked) -> LayOut:
+    """A longer search for a shorter lay, beside the work; what it finds is kept, and told by the cloth's events."""
+    store: Store = request.app.state.store
+    recipe, garment, tape = _read(body.recipe, asked)
+    cloth, how = recipe.cloths.cloth(body.asked.role), body.asked
+    laid = _laid(garment, cloth, how)
+    with store.writing() as session:
+        found(session.get(Commission, commission_id), "commission")
+        row = _kept(session, commission_id, how, recipe, laid, SEARCHING)
+    room: LayingRoom = request.app.state.laying_room
+    room.start(row)
+    return _out(laid, cloth, how, tape, row)
+
+
+@laying.post("/lays/ways")
+def ways(body: LayIn, asked: Asked) -> list[WayOutOut]:
+    """What else can be cut from a cloth that is too narrow or too short, the way that takes least of it first."""
+    recipe, _, tape = _read(body.recipe, asked)
+    cloth = recipe.cloths.cloth(body.asked.role)
+    made = []
+    for way in ways_out(recipe, body.asked, cloth, tape):
+        buying = bought(way.laid.length, cloth, tape, body.asked.safety)
+        made.append(
+            WayOutOut(
+                text=way.text, changes=way.changes, asked=way.asked, buy=buying.text,
+                cost="" if buying.cost is None else tape.number(f"{buying.cost:.2f}"), drawing=_small(way),
+            )
+        )  # fmt: skip
+    return made
+
+
+def _small(way: WayOut) -> SmallDrawing | None:
+    try:
+        return SmallDrawing.model_validate(small_drawing(drawn_dress(way.recipe, way.garment)))
+    except Exception:
+        log.exception("the drawing of a way out")  # the way is true without its drawing, and is offered
+        return None
+
+
+@laying.post("/lays/made-from")
+def made_from(body: LayIn, asked: Asked) -> list[CanBeMadeOut]:
+    """The cloth first: every kind of lower part, as long as this cloth makes it on this figure."""
+    recipe, _, tape = _read(body.recipe, asked)
+    found_ways = can_be_made(recipe, body.asked, recipe.cloths.cloth(body.asked.role), tape)
+    return [
+        CanBeMadeOut(
+            title=one.title, length="" if one.length is None else format_length(one.length, tape),
+            changes={"lower": one.lower},
+        )
+        for one in found_ways
+    ]  # fmt: skip
+
+
+@laying.post("/commissions/{commission_id}/lays/{role}/stop", status_code=204)
+def stop(commission_id: RecordId, role: ClothRole, request: Request, session: Reading) -> None:
+    """End the search for a lay; the shortest it has found stays."""
+    row = found(lay_of(session, commission_id, role), "lay")
+    room: LayingRoom = request.app.state.laying_room
+    room.stop(row.id)
+
+
+@laying.get("/commissions/{commission_id}/lays/{role}/events", response_class=StreamingResponse)
+def events(commission_id: RecordId, role: ClothRole, request: Request, asked: Asked) -> StreamingResponse:
+    """The lay of a cloth as the search goes on: one event for each shorter one, the last when it has ended."""
+    store: Store = request.app.state.store
+    room: LayingRoom = request.app.state.laying_room
+    with store.session() as session:
+        row = found(lay_of(session, commission_id, role), "lay")
+    recipe, garment, tape = _read(row.recipe, asked)
+    how = LayAsked.model_validate(row.asked)
+    cloth = recipe.cloths.cloth(role)
+
+    def told() -> Iterator[str]:
+        for news in room.watch(row.id):
+            if not news:
+                yield ": it goes on\n\n"
+                continue
+            with store.session() as session:
+                now = lay_of(session, commission_id, role)
+            if now is None or now.asked != row.asked:
+                return
+            laid = _as_kept(now, garment, how, cloth)
+            if laid is not None:
+                yield f"data: {json.dumps(_out(laid, cloth, how, tape, now).model_dump(mode='json'))}\n\n"
+            if now.state != SEARCHING:
+                return
+
+    return StreamingResponse(told(), media_type="text/event-stream", headers={"Cache-Control": "no-cache"})

@@ -306,7 +306,9 @@ class Piece:
         count = len(runs)
         for i in range(count):
             j = (i + 1) % count
-            runs[i], runs[j] = _corner(self.edges[i], self.edges[j], runs[i], runs[j])
+            before, after = self.edges[i], self.edges[j]
+            at_fold = self.on_fold and _corner_at_fold(before, after, runs[i], runs[j])
+            runs[i], runs[j] = at_fold or _corner(before, after, runs[i], runs[j])
         return Path.joined(_tied(runs))
 
     def _cut_run(self, edge: Edge) -> Path:
@@ -439,6 +441,37 @@ def _squared_off(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -
         ends.append(cut.then(Path.of(Line(cut.end, meets))))
     first, last = ends[0], ends[1].reversed()
     return first.then(Path.of(Line(first.end, last.start))), last
+
+
+def _is_fold(edge: Edge) -> bool:
+    return edge.role.is_centre and edge.allowance == 0
+
+
+def _corner_at_fold(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tuple[Path, Path] | None:
+    """The corner at the fold of a piece that is drawn as its half: nothing reaches over the fold. None where the cut
+    line does not cross it.
+    """
+    if _is_fold(after):
+        short = _stopped_at_fold(cut_before, after.path.start, after.path.leaving)
+        return (short, cut_after) if short else None
+    if _is_fold(before):
+        short = _stopped_at_fold(cut_after.reversed(), before.path.end, before.path.arriving * -1)
+        return (cut_before, short.reversed()) if short else None
+    return None
+
+
+def _stopped_at_fold(cut: Path, fold_end: Point, onto_it: Point) -> Path | None:
+    """A cut line stopped where it crosses the fold carried on beyond its end, and led along it to that end."""
+    beyond = fold_end - onto_it * max(cut.end.distance(fold_end) * FOLD_REACH, 1.0)
+    met = max(cut.meetings(Path.of(Line(beyond, fold_end))), default=None)
+    if met is None:
+        return None
+    stopped = cut.up_to(met[0], met[1])
+    return stopped.then(Path.of(Line(stopped.end, fold_end))) if stopped.end.distance(fold_end) > TOUCHING else stopped
+
+
+FOLD_REACH = 20.0
+"""How many times as far as an allowance is wide its cut line may cross the fold beyond the corner."""
 
 
 def _corner(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tuple[Path, Path]:

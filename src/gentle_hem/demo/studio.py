@@ -6,11 +6,14 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Any
 
+from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Unit
+from gentle_hem.demo.cloths import SHELF, cloths_for
 from gentle_hem.store import Store
+from gentle_hem.store.cloths import put_on_shelf
 from gentle_hem.store.models import Commission, FigureSet, Person
 from gentle_hem.store.slips import write_slip
 from gentle_hem.store.store import append_version
@@ -260,6 +263,7 @@ def recipe_of(player: Player, work: Work, later: timedelta = timedelta()) -> Rec
             "unit": player.unit,
             "figure": figure_of(player, later),
             "allowances": allowances,
+            "cloths": cloths_for(work.title),
             **work.recipe,
         }
     )
@@ -269,6 +273,8 @@ def fill(store: Store, today: date | None = None) -> None:
     """Put the studio's people, their dated measures and their commissions into an empty store, the season ahead."""
     later = later_by(today or date.today())
     with store.writing() as session:
+        for name, said in SHELF.items():
+            put_on_shelf(session, name, Cloth.model_validate({**said, "name": name}).model_dump(mode="json"))
         people: dict[str, Person] = {}
         for player in PLAYERS:
             person = Person(name=player.name, remarks="")

@@ -14,7 +14,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.formats.cut_list import to_csv
 from gentle_hem.formats.garment_document import garment_document
-from gentle_hem.formats.paper import Paper
+from gentle_hem.formats.paper import Printing
 
 if TYPE_CHECKING:
     from gentle_hem.core.dressed import DrawnDress
@@ -25,11 +25,11 @@ log = logging.getLogger("gentle_hem")
 
 @dataclass(frozen=True)
 class Order:
-    """What is being written: a garment, its recipe, the paper it is tiled to, and which version of what day it is."""
+    """What is being written: a garment, its recipe, how it is printed, and which version of what day it is."""
 
     recipe: Recipe
     garment: Garment
-    paper: Paper = Paper.A4
+    printing: Printing = Printing()  # noqa: RUF009  (a frozen value)
     version: int | None = None
     day: date | None = None
 
@@ -86,7 +86,7 @@ def _dxf(order: Order) -> bytes:
 def _pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_pdf
 
-    return to_pdf(order.garment, order.paper, order.tag, order.recipe.unit, order.sheet, order.dress)
+    return to_pdf(order.garment, order.printing, order.tag, order.recipe.unit, order.sheet, order.dress)
 
 
 def _large_pdf(order: Order) -> bytes:

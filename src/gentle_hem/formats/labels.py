@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
-from math import ceil, degrees
+from math import ceil, degrees, pi
 from textwrap import wrap
 
 import numpy as np
@@ -19,6 +19,8 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from shapely import LineString, Polygon, box, contains_xy, prepare, unary_union
 from shapely.affinity import rotate
 
+from gentle_hem.core.cloth.squares import ClothInSquares, ways_of
+from gentle_hem.core.cloth.things import Thing
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Line, Path, Placement, Point
 from gentle_hem.core.geometry.segment import Box
@@ -98,6 +100,57 @@ def sheet(garment: Garment, tag: Tag, unit: Said) -> Sheet:
     made = {piece.what: _Labelled.of(piece, tag, unit) for piece in garment.pieces}
     laid, width, height = lay_side_by_side(garment.pieces, rooms={what: one.room for what, one in made.items()})
     return [_drawn(item, made[item.piece.what]) for item in laid], width, height
+
+
+def sheet_in(garment: Garment, tag: Tag, unit: Said, width: float, height: float) -> Sheet | None:
+    """All pieces on sheets of a width and height (mm), none over the edge of one, the first sheet on top; None where
+    one does not go on it whole.
+    """
+    register()
+    made = {piece.what: _Labelled.of(piece, tag, unit) for piece in garment.pieces}
+    upright = [(piece, made[piece.what].room) for piece in garment.pieces]
+    upright.sort(key=lambda one: -max(one[1][2] - one[1][0], one[1][3] - one[1][1]))
+    sheets: list[ClothInSquares] = []
+    spots: list[tuple[Piece, Placement, int]] = []
+    for piece, room in upright:
+        put = None
+        for k in range(len(sheets) + 1):
+            if k == len(sheets):
+                sheets.append(ClothInSquares(width - GAP))
+            put = _put_on_paper(sheets[k], room, height - GAP)
+            if put is not None:
+                spots.append((piece, put, k))
+                break
+        if put is None:
+            return None
+    drawn = []
+    for piece, put, k in spots:
+        raised = put.then(Placement.shift(Point(0, (len(sheets) - 1 - k) * height)))
+        drawn.append(_drawn(Laid(piece, raised), made[piece.what]))
+    return drawn, width, len(sheets) * height
+
+
+def _put_on_paper(paper: ClothInSquares, room: Box, height: float) -> Placement | None:
+    """Where a piece goes on a sheet, upright or on its side: paper has no grain. Its top is the sheet's top."""
+    wide, high = room[2] - room[0], room[3] - room[1]
+    tried = []
+    for on_side, (across, along) in ((False, (wide, high)), (True, (high, wide))):
+        spot = paper.first(ways_of(Thing("", box(0, 0, across + GAP, along + GAP)), one_way=True))
+        if spot is not None and spot.reaches <= height:
+            tried.append((spot.reaches, on_side, spot))
+    if not tried:
+        return None
+    _, on_side, spot = min(tried, key=lambda one: one[:2])
+    paper.take(spot)
+    corner = Point(GAP + spot.x, height - spot.y)
+    if on_side:  # its left is its top
+        turned = Placement.shift(Point(-room[0], -room[1])).then(Placement.rotation(-pi / 2))
+        return turned.then(Placement.shift(corner))
+    return Placement.shift(Point(corner.x - room[0], corner.y - room[3]))
+
+
+GAP = 12.0
+"""What is left round a piece on a sheet of paper (mm)."""
 
 
 def _drawn(item: Laid, labelled: _Labelled) -> Drawn:

@@ -22,25 +22,21 @@ from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 from shapely import LineString, Polygon, box, prepare
 
+from gentle_hem.core.cutting.open_out import opened_out
 from gentle_hem.core.dressed import DrawnDress, Seen
 from gentle_hem.core.dressed.inks import Drawn as Inked
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
 from gentle_hem.core.geometry.segment import arc_as_cubics
+from gentle_hem.core.replace import replace
 from gentle_hem.core.units import Said, Unit, inches
 from gentle_hem.formats.drawing import Ink, placed
 from gentle_hem.formats.dress import reach
-from gentle_hem.formats.labels import Drawn, Sheet, Tag, shape, sheet
+from gentle_hem.formats.labels import GAP, Drawn, Sheet, Tag, shape, sheet, sheet_in
 from gentle_hem.formats.letters import BOLD, FONT, printed, register, unprintable
-from gentle_hem.formats.paper import Paper
+from gentle_hem.formats.paper import LONGEST_STRETCH, MARGIN, OVERLAP, Joins, Lines, Paper, Printing
 
 POINTS_PER_MM = 72 / 25.4
-
-MARGIN = 10.0
-"""White border no printer can print on (mm)."""
-
-OVERLAP = 10.0
-"""How far neighbouring pages repeat each other, to be glued (mm)."""
 
 FOOT = 6.0
 """How high the page's name stands: nothing is printed within 5 mm of the paper's edge (mm)."""
@@ -128,12 +124,14 @@ class Tile:
         return f"{letters}{self.column + 1}"
 
 
-def tiles_for(drawn: list[Drawn], width: float, height: float, paper: Paper) -> list[Tile]:
+def tiles_for(
+    drawn: list[Drawn], width: float, height: float, paper: Paper | Printing, overlap: float = OVERLAP
+) -> list[Tile]:
     """The pages that have ink on them, lines or words, row by row from the top left."""
     field_width, field_height = (side - 2 * MARGIN for side in paper.size)
-    step_x, step_y = field_width - OVERLAP, field_height - OVERLAP
-    columns = max(1, ceil((width - OVERLAP) / step_x))
-    rows = max(1, ceil((height - OVERLAP) / step_y))
+    step_x, step_y = field_width - overlap, field_height - overlap
+    columns = max(1, ceil((width - overlap) / step_x))
+    rows = max(1, ceil((height - overlap) / step_y))
 
     def page(row: int, column: int) -> Tile:
         return Tile(row, column, column * step_x, height - row * step_y)
@@ -167,47 +165,109 @@ def _first(start: float, field: float, step: float) -> int:
     return max(ceil((start - field) / step), 0)
 
 
+def printed_sheet(
+    garment: Garment, printing: Printing, tag: Tag, unit: Said, laid: Sheet | None = None
+) -> tuple[list[Drawn], list[Tile], tuple[float, float]]:
+    """What is printed of a garment, the pages it is printed on, and how large all of it is (mm). Where every piece goes
+    whole on a page and that takes no more of them, none is parted.
+    """
+    chosen = [piece for piece in garment.pieces if not printing.pieces or piece.name in printing.pieces]
+    if printing.opened:
+        chosen = [opened_out(piece) for piece in chosen]
+    if printing.pieces or printing.opened:
+        garment, laid = replace(garment, pieces=tuple(chosen)), None
+    factor = printing.scale.factor
+    field = [side - 2 * MARGIN for side in printing.size]
+    tried = [scaled(laid or sheet(garment, tag, unit), factor)]
+    whole = sheet_in(garment, tag, unit, (field[0] - printing.overlap) / factor, (field[1] - printing.overlap) / factor)
+    if whole is not None:
+        tried.insert(0, scaled(whole, factor))  # of as many pages, those that part nothing
+    made = []
+    for drawn, width, height in tried:
+        shown = [_with_layers(item, printing) for item in drawn]
+        made.append((shown, tiles_for(shown, width, height, printing, printing.overlap), (width, height)))
+    return min(made, key=lambda one: len(one[1]))
+
+
+def scaled(laid: Sheet, factor: float) -> Sheet:
+    """A sheet drawn smaller, its words with it."""
+    if factor == 1.0:
+        return laid
+    shrink = Placement.scale(factor)
+    drawn = [
+        Drawn(
+            item.piece, item.placement.then(shrink), item.strokes,
+            tuple(replace(words, size=words.size * factor) for words in item.words),
+        )
+        for item in laid[0]
+    ]  # fmt: skip
+    return drawn, laid[1] * factor, laid[2] * factor
+
+
+LEFT_OUT = {Lines.CUT: Ink.SEAM, Lines.SEAM: Ink.CUT, Lines.BOTH: None}
+
+
+def _with_layers(item: Drawn, printing: Printing) -> Drawn:
+    """A piece with the lines and words that are to be printed."""
+    strokes = tuple(stroke for stroke in item.strokes if stroke.ink is not LEFT_OUT[printing.lines])
+    return Drawn(item.piece, item.placement, strokes, item.words if printing.words else ())
+
+
 def to_pdf(
-    garment: Garment, paper: Paper = Paper.A4, tag: Tag | None = None, unit: Said = Unit.CM, laid: Sheet | None = None,
-    dress: DrawnDress | None = None,
+    garment: Garment, printing: Printing | None = None, tag: Tag | None = None, unit: Said = Unit.CM,
+    laid: Sheet | None = None, dress: DrawnDress | None = None,
 ) -> bytes:  # fmt: skip
-    """The pattern tiled to the maker's paper, with a map page first; ``laid`` is its sheet where it is worked out, and
+    """The pattern on the maker's paper, with a map page first; ``laid`` is its sheet where it is worked out, and
     ``dress`` the finished dress, drawn on the map page.
     """
-    tag = tag or Tag()
-    drawn, width, height = laid or sheet(garment, tag, unit)
-    tiles = tiles_for(drawn, width, height, paper)
-    page_width, page_height = paper.size
-    canvas, file = _canvas(page_width, page_height, tag.garment)
+    tag, printing = tag or Tag(), printing or Printing()
+    drawn, tiles, whole = printed_sheet(garment, printing, tag, unit, laid)
+    if printing.paper is Paper.ROLL and not printing.own_size:
+        # a roll is cut off where the pattern ends
+        longest = max((whole[1] - min(_foot(item) for item in drawn) if drawn else 0.0), SQUARE + 60)
+        stretch = min(longest + 2 * MARGIN + printing.overlap + GAP, LONGEST_STRETCH)
+        printing = replace(printing, own_size=(printing.size[0], stretch))
+        drawn, tiles, whole = printed_sheet(garment, printing, tag, unit, laid)
+    map_page = Paper.A4 if printing.size[0] > MAP_AS_WIDE else printing
+    canvas, file = _canvas(*map_page.size, tag.garment)
 
     canvas.beginForm("pieces", -1e5, -1e5, 1e5, 1e5)
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
     _draw_pieces(canvas, drawn)
     canvas.endForm()
 
-    _draw_map(canvas, drawn, tiles, (width, height), paper, tag, dress)
+    _draw_map(canvas, drawn, tiles, whole, printing, map_page, tag, dress)
+    canvas.setPageSize(tuple(side * POINTS_PER_MM for side in printing.size))
     for tile in tiles:
-        _draw_tile(canvas, tile, tiles, paper, printed(tag.garment))
+        _draw_tile(canvas, tile, tiles, printing, printed(tag.garment))
     canvas.save()
     return file.getvalue()
 
 
+MAP_AS_WIDE = 300.0
+"""The map of sheets that are wider than this is printed on A4 (mm)."""
+
+
+def _foot(item: Drawn) -> float:
+    """How far down a piece and its words reach on the sheet."""
+    return float(min(line.bounds[1] for line in _inked(item)))
+
+
 def _draw_map(
-    canvas: Canvas, drawn: list[Drawn], tiles: list[Tile], whole: tuple[float, float], paper: Paper, tag: Tag,
-    dress: DrawnDress | None,
+    canvas: Canvas, drawn: list[Drawn], tiles: list[Tile], whole: tuple[float, float], printing: Printing,
+    page: Paper | Printing, tag: Tag, dress: DrawnDress | None,
 ) -> None:  # fmt: skip
     name, figure, missing = printed(tag.garment), printed(tag.figure), _missing(tag)
-    page_width, page_height = paper.size
-    field_width, field_height = (side - 2 * MARGIN for side in paper.size)
+    page_width, page_height = page.size
+    field_width, field_height = (side - 2 * MARGIN for side in printing.size)
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
     canvas.setFont(BOLD, 6)
     canvas.drawString(MARGIN, page_height - 20, name or "Pattern")
     canvas.setFont(FONT, 3.6)
     whose = f"for {figure} · " if figure else ""
-    canvas.drawString(MARGIN, page_height - 27, f"{whose}{len(tiles)} pages after this one, {paper.value.upper()}")
-    canvas.drawString(
-        MARGIN, page_height - 33, "Join the pages edge to edge over their dashed lines, crosses on crosses."
-    )
+    pages = "1 page" if len(tiles) == 1 else f"{len(tiles)} pages"
+    canvas.drawString(MARGIN, page_height - 27, f"{whose}{pages} after this one, {printing.name}")
+    canvas.drawString(MARGIN, page_height - 33, _how_joined(printing, len(tiles)))
     if missing:
         canvas.drawString(MARGIN, page_height - 14, missing)
     beside = MARGIN + SQUARE + 14
@@ -274,8 +334,18 @@ def _draw_dress(canvas: Canvas, dress: DrawnDress, left: float, foot: float, wid
         left += (high - low) * scale + 4
 
 
-def _draw_tile(canvas: Canvas, tile: Tile, tiles: list[Tile], paper: Paper, name: str) -> None:
-    page_width, page_height = paper.size
+def _how_joined(printing: Printing, tiles: int) -> str:
+    """How the pages are put together, and that they are not true size where they are not."""
+    said = "Lay each page over the dashed lines of the one before, crosses on crosses."
+    if printing.joins is Joins.BUTT:
+        said = "Cut the pages along their frames and lay them edge to edge, crosses on crosses."
+    said = said if tiles > 1 else ""
+    trial = f"For a trial at {printing.scale} of true size: not to be cut from cloth. "
+    return (trial if printing.scale.factor != 1 else "") + said
+
+
+def _draw_tile(canvas: Canvas, tile: Tile, tiles: list[Tile], printing: Printing, name: str) -> None:
+    page_width, page_height = printing.size
     field_width, field_height = page_width - 2 * MARGIN, page_height - 2 * MARGIN
     shift_x, shift_y = MARGIN - tile.left, MARGIN + field_height - tile.top
     canvas.saveState()
@@ -288,11 +358,14 @@ def _draw_tile(canvas: Canvas, tile: Tile, tiles: list[Tile], paper: Paper, name
 
     canvas.scale(POINTS_PER_MM, POINTS_PER_MM)
     canvas.setLineWidth(0.15)
-    canvas.setDash([2, 2])
-    right, bottom = page_width - MARGIN - OVERLAP, MARGIN + OVERLAP
-    canvas.line(right, MARGIN, right, page_height - MARGIN)
-    canvas.line(MARGIN, bottom, page_width - MARGIN, bottom)
-    canvas.setDash([])
+    right, bottom = page_width - MARGIN - printing.overlap, MARGIN + printing.overlap
+    if printing.joins is Joins.BUTT:
+        canvas.rect(MARGIN, MARGIN, field_width, field_height, stroke=1, fill=0)
+    else:
+        canvas.setDash([2, 2])
+        canvas.line(right, MARGIN, right, page_height - MARGIN)
+        canvas.line(MARGIN, bottom, page_width - MARGIN, bottom)
+        canvas.setDash([])
     for x in (MARGIN, right):
         for y in (page_height - MARGIN, bottom):
             canvas.line(x - 4, y, x + 4, y)

@@ -6,7 +6,8 @@ person ──< figure (dated, never overwritten)
                 │
                 └──── slip (what the desk shows; read again from the newest version whenever it is out of date)
 
-step list (steps kept by a name, for any dress)
+step list (steps kept by a name, for any dress)          cloth (on the shelf)
+lay (how a cloth of a commission is laid, and how far the search for a shorter one is)
 """
 
 from __future__ import annotations
@@ -14,7 +15,7 @@ from __future__ import annotations
 from datetime import UTC, date, datetime
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, ForeignKey, String, UniqueConstraint, func
+from sqlalchemy import JSON, DateTime, Double, ForeignKey, String, UniqueConstraint, func
 from sqlalchemy.engine import Dialect
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 from sqlalchemy.types import TypeDecorator
@@ -132,3 +133,31 @@ class Slip(Base):
     """The dress from in front, small; None where it cannot be drawn."""
 
     commission: Mapped[Commission] = relationship(back_populates="slip")
+
+
+class ShelfCloth(Base):
+    """A cloth on the shelf, as a recipe takes it over."""
+
+    __tablename__ = "cloth"
+
+    name: Mapped[str] = mapped_column(String(80), unique=True)
+    cloth: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class KeptLay(Base):
+    """How one cloth of a commission is laid: what was asked, what lies where, and whether it is still searched."""
+
+    __tablename__ = "lay"
+    __table_args__ = (UniqueConstraint("commission_id", "role"),)
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), index=True)
+    role: Mapped[str] = mapped_column(String(20))
+    asked: Mapped[dict[str, Any]] = mapped_column(JSON)
+    recipe: Mapped[dict[str, Any]] = mapped_column(JSON)
+    """The dress as it was when it was laid."""
+    state: Mapped[str] = mapped_column(String(12), default="laid")
+    """laid, searching, found, stopped or failed."""
+    spots: Mapped[list[dict[str, Any]]] = mapped_column(JSON, default=list)
+    length: Mapped[float | None] = mapped_column(Double)
+    opened_from: Mapped[float | None] = mapped_column(Double)
+    trouble: Mapped[str] = mapped_column(String(400), default="")

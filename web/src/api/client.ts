@@ -16,6 +16,7 @@ export type Finding = Schemas["StageFinding"];
 export type Working = Schemas["WorkingDocument"];
 export type DeskRow = Schemas["DeskRow"];
 export type Lay = Schemas["LayOut"];
+export type ShelfCloth = Schemas["ClothOut"];
 export type Term = Schemas["TermOut"];
 export type Commission = Schemas["OpenCommission"];
 export type SumDescription = Schemas["SumOut"];

@@ -124,6 +124,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cloths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Cloths
+         * @description Every cloth on the shelf, by name.
+         */
+        get: operations["list_cloths_api_cloths_get"];
+        /**
+         * Keep Cloth
+         * @description A cloth put on the shelf under its name; what was there under it is replaced.
+         */
+        put: operations["keep_cloth_api_cloths_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cloths/{cloth_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Off
+         * @description A cloth taken off the shelf; dresses that were cut from it keep what it was like.
+         */
+        delete: operations["take_off_api_cloths__cloth_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commissions": {
         parameters: {
             query?: never;
@@ -203,6 +247,91 @@ export interface paths {
         get: operations["file_api_commissions__commission_id__files__name__get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/lays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Lay Anew
+         * @description A cloth laid as it is asked, by our own placement, or as a hand has laid it; looked over, and kept.
+         */
+        put: operations["lay_anew_api_commissions__commission_id__lays_put"];
+        /**
+         * Lays Of
+         * @description Every cloth of a dress as it is kept laid, on the pieces as they are now; laid anew where it has not been, or
+         *     where other things are cut now than then.
+         */
+        post: operations["lays_of_api_commissions__commission_id__lays_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/lays/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search
+         * @description A longer search for a shorter lay, beside the work; what it finds is kept, and told by the cloth's events.
+         */
+        post: operations["search_api_commissions__commission_id__lays_search_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/lays/{role}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Events
+         * @description The lay of a cloth as the search goes on: one event for each shorter one, the last when it has ended.
+         */
+        get: operations["events_api_commissions__commission_id__lays__role__events_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/lays/{role}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop
+         * @description End the search for a lay; the shortest it has found stays.
+         */
+        post: operations["stop_api_commissions__commission_id__lays__role__stop_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -512,9 +641,49 @@ export interface paths {
         put?: never;
         /**
          * Lay Out
-         * @description Every cloth of a recipe with its pieces laid on it, opened flat, along the grain.
+         * @description Every cloth of a recipe with its pieces laid on it by our own placement.
          */
         post: operations["lay_out_api_lays_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lays/made-from": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Made From
+         * @description The cloth first: every kind of lower part, as long as this cloth makes it on this figure.
+         */
+        post: operations["made_from_api_lays_made_from_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lays/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ways
+         * @description What else can be cut from a cloth that is too narrow or too short, the way that takes least of it first.
+         */
+        post: operations["ways_api_lays_ways_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -942,6 +1111,20 @@ export interface components {
             /** File */
             file: string;
         };
+        /**
+         * CanBeMadeOut
+         * @description A lower part this cloth makes on this figure, and how long at most; nothing where it does not.
+         */
+        CanBeMadeOut: {
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            };
+            /** Length */
+            length: string;
+            /** Title */
+            title: string;
+        };
         /** ChoiceOut */
         ChoiceOut: {
             /** Text */
@@ -949,6 +1132,130 @@ export interface components {
             /** Value */
             value: number | string | boolean;
         };
+        /**
+         * Cloth
+         * @description A cloth: its width, its stretch, its weight and drape, and whether it has a right way up.
+         */
+        Cloth: {
+            /**
+             * Across
+             * @description How much it stretches across, per cent; it goes round the body.
+             * @default 0
+             */
+            across: number;
+            /**
+             * Along
+             * @description How much it stretches along the selvedge, per cent.
+             * @default 0
+             */
+            along: number;
+            /**
+             * Border
+             * @description How wide the border along one selvedge is, where it has one.
+             */
+            border?: number | null;
+            /**
+             * Colour
+             * @description For the drawing, #rrggbb.
+             */
+            colour?: string | null;
+            /** @default unsaid */
+            drape: components["schemas"]["Drape"];
+            /**
+             * In Hand
+             * @description How much of it is in the house.
+             */
+            in_hand?: number | null;
+            /**
+             * Name
+             * @description What it is called on the shelf.
+             * @default
+             */
+            name: string;
+            /**
+             * Nap
+             * @description A pile or a print that has one right way up.
+             * @default none
+             * @enum {string}
+             */
+            nap: "none" | "one_way";
+            /**
+             * Price
+             * @description What a metre costs.
+             */
+            price?: number | null;
+            /**
+             * Repeat Across
+             * @description And after how far across.
+             */
+            repeat_across?: number | null;
+            /**
+             * Repeat Along
+             * @description After how far along it a print or stripe comes again.
+             */
+            repeat_along?: number | null;
+            /**
+             * Selvedge
+             * @description On either side (mm of its width).
+             * @default 0
+             */
+            selvedge: number;
+            /**
+             * Shrinks
+             * @description How much shorter it is once it is washed, per cent.
+             * @default 0
+             */
+            shrinks: number;
+            /** @default unsaid */
+            weight: components["schemas"]["Weight"];
+            /**
+             * Width
+             * @description Between the selvedges.
+             */
+            width?: number | null;
+        };
+        /**
+         * ClothIn
+         * @description A cloth, with its lengths as they are typed; the name is what it is called on the shelf.
+         */
+        ClothIn: {
+            /** Cloth */
+            cloth: {
+                [key: string]: unknown;
+            };
+            /**
+             * In The Place Of
+             * @description The cloth it was before.
+             */
+            in_the_place_of?: number | null;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ClothOut
+         * @description A cloth on the shelf: what it is like in words, and as a recipe takes it over.
+         */
+        ClothOut: {
+            cloth: components["schemas"]["Cloth"];
+            /** Colour */
+            colour: string | null;
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Said */
+            said: string[];
+        };
+        /**
+         * ClothRole
+         * @description What a cloth is in the garment.
+         * @enum {string}
+         */
+        ClothRole: "cloth" | "contrast" | "lining" | "interfacing" | "paper";
         /** CommissionOut */
         CommissionOut: {
             /** Due On */
@@ -1113,6 +1420,12 @@ export interface components {
             /** Steps */
             steps: components["schemas"]["StepOut"][];
         };
+        /**
+         * Drape
+         * @description How a cloth falls.
+         * @enum {string}
+         */
+        Drape: "unsaid" | "limp" | "soft" | "crisp";
         /**
          * DressOut
          * @description The drawn dress.
@@ -1291,6 +1604,12 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Folding
+         * @description How the cloth is laid out.
+         * @enum {string}
+         */
+        Folding: "flat" | "selvedges" | "to width";
         /** HTTPValidationError */
         HTTPValidationError: {
             /** Detail */
@@ -1409,32 +1728,229 @@ export interface components {
             version: number;
         };
         /**
+         * LayAsked
+         * @description A cloth of a dress, and how it is to be laid.
+         */
+        "LayAsked-Input": {
+            /**
+             * Border
+             * @description Whether hems that are straight enough lie on the border.
+             * @default false
+             */
+            border: boolean;
+            /**
+             * Corners
+             * @description Whether what is wider than the cloth has its corners joined on.
+             * @default false
+             */
+            corners: boolean;
+            /**
+             * Folded
+             * @description How wide it lies double, to width.
+             */
+            folded?: (number | string) | null;
+            /** @default flat */
+            folding: components["schemas"]["Folding"];
+            /**
+             * Lies
+             * @description What is not laid along the grain.
+             * @default {}
+             */
+            lies: {
+                [key: string]: components["schemas"]["Lie"];
+            };
+            /**
+             * Over
+             * @description Over which seams the print is matched.
+             * @default []
+             */
+            over: components["schemas"]["Over"][];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pinned-Input"][];
+            /** @default cloth */
+            role: components["schemas"]["ClothRole"];
+            /**
+             * Safety
+             * @description How much more is bought, per cent.
+             * @default 0
+             */
+            safety: number;
+            /**
+             * Seconds
+             * @default 10
+             */
+            seconds: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * LayAsked
+         * @description A cloth of a dress, and how it is to be laid.
+         */
+        "LayAsked-Output": {
+            /**
+             * Border
+             * @description Whether hems that are straight enough lie on the border.
+             * @default false
+             */
+            border: boolean;
+            /**
+             * Corners
+             * @description Whether what is wider than the cloth has its corners joined on.
+             * @default false
+             */
+            corners: boolean;
+            /**
+             * Folded
+             * @description How wide it lies double, to width.
+             */
+            folded?: number | null;
+            /** @default flat */
+            folding: components["schemas"]["Folding"];
+            /**
+             * Lies
+             * @description What is not laid along the grain.
+             * @default {}
+             */
+            lies: {
+                [key: string]: components["schemas"]["Lie"];
+            };
+            /**
+             * Over
+             * @description Over which seams the print is matched.
+             * @default []
+             */
+            over: components["schemas"]["Over"][];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pinned-Output"][];
+            /** @default cloth */
+            role: components["schemas"]["ClothRole"];
+            /**
+             * Safety
+             * @description How much more is bought, per cent.
+             * @default 0
+             */
+            safety: number;
+            /**
+             * Seconds
+             * @default 10
+             */
+            seconds: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * LayIn
+         * @description A dress, how one of its cloths is to be laid, and where everything lies where a hand has laid it.
+         */
+        LayIn: {
+            asked: components["schemas"]["LayAsked-Input"];
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
+            /** Spots */
+            spots?: components["schemas"]["SpotKept"][] | null;
+        };
+        /**
          * LayOut
-         * @description One cloth laid, opened flat.
+         * @description One cloth laid.
          */
         LayOut: {
+            asked: components["schemas"]["LayAsked-Output"];
+            /** Border */
+            border: boolean;
             /** Buy */
             buy: string;
-            /** Cloth */
-            cloth: string;
+            cloth: components["schemas"]["ClothRole"];
+            /** Colour */
+            colour: string | null;
+            /** Cornered */
+            cornered: string[];
+            /** Cost */
+            cost: string;
+            /** Faults */
+            faults: string[];
+            /** Folded */
+            folded: number | null;
+            /** Folded Text */
+            folded_text: string;
             /** Joined */
             joined: components["schemas"]["JoinedOut"][];
+            /** Left */
+            left: string;
             /** Length */
             length: number;
+            /** Length Text */
+            length_text: string;
+            /** Missing */
+            missing: string;
+            /** Name */
+            name: string;
             /** One Way */
             one_way: boolean;
+            /** Opened From */
+            opened_from: number | null;
             /** Placed */
             placed: components["schemas"]["PlacedOut"][];
+            /** Printed */
+            printed: boolean;
+            /** Refused */
+            refused: string[];
             /** Said */
             said: boolean;
+            /** Spots */
+            spots: components["schemas"]["SpotKept"][];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "laid" | "searching" | "found" | "stopped" | "failed";
             /** Too Wide */
             too_wide: components["schemas"]["TooWideOut"][];
+            /** Trouble */
+            trouble: string;
             /** Use */
             use: string;
             /** Width */
             width: number;
             /** Width Text */
             width_text: string;
+            /** Working */
+            working: string;
+        };
+        /**
+         * Layers
+         * @description Where on the cloth a thing lies.
+         * @enum {string}
+         */
+        Layers: "on the opened cloth" | "through both layers" | "on the fold";
+        /**
+         * LaysIn
+         * @description A dress, and what is asked of the lays of its cloths; what is not asked is laid flat.
+         */
+        LaysIn: {
+            /**
+             * Asked
+             * @default []
+             */
+            asked: components["schemas"]["LayAsked-Input"][];
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
         };
         /** LengthOut */
         LengthOut: {
@@ -1457,6 +1973,12 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Lie
+         * @description How a thing lies to the grain of the cloth.
+         * @enum {string}
+         */
+        Lie: "along the grain" | "on the bias" | "crosswise";
         /**
          * Manner
          * @description How the stand-in behaves.
@@ -1617,6 +2139,12 @@ export interface components {
             width: string;
         };
         /**
+         * Over
+         * @description Over which seams a print is matched.
+         * @enum {string}
+         */
+        Over: "sides" | "centres" | "joins";
+        /**
          * Paper
          * @description The paper in the maker's printer.
          * @enum {string}
@@ -1722,6 +2250,52 @@ export interface components {
             /** Width */
             width: string;
         };
+        /**
+         * Pinned
+         * @description A thing put down by hand: its lower left corner from the selvedge and the cut end, and whether end for end.
+         */
+        "Pinned-Input": {
+            /** Name */
+            name: string;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
+            /**
+             * X
+             * @description Millimetres as a number, or text with a unit such as '31 1/4 in'.
+             */
+            x: number | string;
+            /**
+             * Y
+             * @description Millimetres as a number, or text with a unit such as '31 1/4 in'.
+             */
+            y: number | string;
+        };
+        /**
+         * Pinned
+         * @description A thing put down by hand: its lower left corner from the selvedge and the cut end, and whether end for end.
+         */
+        "Pinned-Output": {
+            /** Name */
+            name: string;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
+            /**
+             * X
+             * @description Millimetres.
+             */
+            x: number;
+            /**
+             * Y
+             * @description Millimetres.
+             */
+            y: number;
+        };
         /** PlaceDocument */
         PlaceDocument: {
             /** Edge */
@@ -1743,16 +2317,19 @@ export interface components {
             along: number;
             /** D */
             d: string;
+            /** Fault */
+            fault: boolean;
             /** From Cut End */
             from_cut_end: string;
             /** From Selvedge */
             from_selvedge: string;
+            layers: components["schemas"]["Layers"];
             /** Name */
             name: string;
             /** Number */
             number: number;
-            /** Turned */
-            turned: boolean;
+            /** Pinned */
+            pinned: boolean;
         };
         /** PointOut */
         PointOut: {
@@ -1988,6 +2565,30 @@ export interface components {
             box: number[];
             /** Paths */
             paths: components["schemas"]["InkOut"][];
+        };
+        /**
+         * SpotKept
+         * @description Where a thing lies, as it is kept: what it is called, its lower left corner (mm), and how it lies.
+         */
+        SpotKept: {
+            /**
+             * Flipped
+             * @default false
+             */
+            flipped: boolean;
+            /** @default on the opened cloth */
+            layers: components["schemas"]["Layers"];
+            /** Name */
+            name: string;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /** StageFinding */
         StageFinding: {
@@ -2292,6 +2893,30 @@ export interface components {
             text: string;
         };
         /**
+         * WayOutOut
+         * @description A way to cut a dress from a cloth that is too narrow or too short: made, laid, priced and drawn.
+         */
+        WayOutOut: {
+            asked: components["schemas"]["LayAsked-Output"] | null;
+            /** Buy */
+            buy: string;
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            } | null;
+            /** Cost */
+            cost: string;
+            drawing: components["schemas"]["SmallDrawing"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Weight
+         * @description A cloth's weight class; unsaid until it is chosen.
+         * @enum {string}
+         */
+        Weight: "unsaid" | "net" | "light" | "medium" | "heavy";
+        /**
          * WordOut
          * @description A live word of a recipe sentence.
          */
@@ -2533,6 +3158,107 @@ export interface operations {
             };
         };
     };
+    list_cloths_api_cloths_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    keep_cloth_api_cloths_put: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClothIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    take_off_api_cloths__cloth_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cloth_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     add_commission_api_commissions_post: {
         parameters: {
             query?: never;
@@ -2684,6 +3410,191 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    lay_anew_api_commissions__commission_id__lays_put: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    lays_of_api_commissions__commission_id__lays_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LaysIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    search_api_commissions__commission_id__lays_search_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    events_api_commissions__commission_id__lays__role__events_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+                role: components["schemas"]["ClothRole"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    stop_api_commissions__commission_id__lays__role__stop_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                commission_id: number;
+                role: components["schemas"]["ClothRole"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3242,9 +4153,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    [key: string]: unknown;
-                };
+                "application/json": components["schemas"]["LaysIn"];
             };
         };
         responses: {
@@ -3255,6 +4164,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LayOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    made_from_api_lays_made_from_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CanBeMadeOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    ways_api_lays_ways_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOutOut"][];
                 };
             };
             /** @description Validation Error */

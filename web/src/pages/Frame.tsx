@@ -70,6 +70,11 @@ export function Frame() {
           </NavLink>
         )}
         {!onBench && (
+          <NavLink to="/cloths" className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}>
+            {text.shelf.title}
+          </NavLink>
+        )}
+        {!onBench && (
           <NavLink to="/words" className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}>
             {text.words.link}
           </NavLink>

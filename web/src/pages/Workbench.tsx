@@ -296,7 +296,13 @@ function Workbench({ commission }: { commission: Commission }) {
               ) : screen.draft && table === "schools" ? (
                 <SchoolsCompared screen={screen} onClose={() => setTable("sheet")} />
               ) : table === "lays" ? (
-                <Lays recipe={screen.recipe} unit={screen.unit} onClose={() => setTable("sheet")} />
+                <Lays
+                  commission={commission.id}
+                  recipe={screen.recipe}
+                  unit={screen.unit}
+                  onChange={bench.change}
+                  onClose={() => setTable("sheet")}
+                />
               ) : screen.sheet.pieces.length === 0 ? (
                 <Beginning onMeasure={() => setTable("figure")} />
               ) : (

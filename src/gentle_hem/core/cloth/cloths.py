@@ -50,6 +50,25 @@ class Cloth(RecipePart):
     weight: Weight = Weight.UNSAID
     drape: Drape = Drape.UNSAID
     nap: Literal["none", "one_way"] = Field("none", description="A pile or a print that has one right way up.")
+    name: Annotated[str, Field(max_length=80)] = Field("", description="What it is called on the shelf.")
+    selvedge: Annotated[Length, between(0, 100)] = Field(0.0, description="On either side (mm of its width).")
+    in_hand: Annotated[Length, between(0, 500_000)] | None = Field(None, description="How much of it is in the house.")
+    price: Annotated[float, number_between(0, 100_000, "a metre")] | None = Field(
+        None, description="What a metre costs."
+    )
+    shrinks: Annotated[float, number_between(0, 30, "per cent")] = Field(
+        0.0, description="How much shorter it is once it is washed, per cent."
+    )
+    repeat_along: Annotated[Length, between(5, 2000)] | None = Field(
+        None, description="After how far along it a print or stripe comes again."
+    )
+    repeat_across: Annotated[Length, between(5, 2000)] | None = Field(None, description="And after how far across.")
+    border: Annotated[Length, between(10, 1500)] | None = Field(
+        None, description="How wide the border along one selvedge is, where it has one."
+    )
+    colour: Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")] | None = Field(
+        None, description="For the drawing, #rrggbb."
+    )
 
 
 STRETCHES = ((0.0, "not at all"), (5.0, "5 %"), (15.0, "15 %"), (30.0, "30 %"))

@@ -1,67 +1,72 @@
-"""The lay: everything that is cut from one cloth placed on it, opened flat, and how much of it that takes.
+"""The lay: everything that is cut from one cloth placed on it, and how much of it that takes.
 
-selvedge ┌──────────────────────────┐
-         │  ╭────╮   ╱╲      ┌────┐ │      each piece along the grain; turned end for end
-         │  │  1 │  ╱ 2╲     │ 3  │ │      only where the cloth has no way up
-         │  ╰────╯ ╱____╲    └────┘ │
-selvedge └──────────────────────────┘
-         cut end ───► along
+opened flat                        on the fold
+selvedge ┌──────────────────┐      selvedges ┌──────────────┬───────┐
+         │ ╭───╮  ╱╲  ┌───┐ │                │  ╱╲   ┌────┐ │ ┌───┐ │
+         │ │ 1 │ ╱ 2╲ │ 3 │ │                │ ╱ 2╲  │ 3  │ │ │ 4 │ │  what is neither a pair nor on the fold
+         │ ╰───╯╱____╲└───┘ │                │╭───╮  └────┘ │ └───┘ │  is laid where the cloth is opened out
+selvedge └──────────────────┘           fold └──────────────┴───────┘
 
-Our own placement: the largest first, each as near the cut end as it goes, then as near the selvedge; holes are used. It
-is drawn on squares of which a piece takes every one that it touches, so that no two can overlap.
+The pieces lie along the grain, end for end only where the cloth has no way up. Our own placement tries several orders
+and takes the shortest; a longer search (``laying``) begins from it.
 """
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from math import ceil, pi
+from enum import StrEnum
+from typing import Protocol
 
-import numpy as np
-import shapely
-from numpy.typing import NDArray
-from shapely import Polygon
-from shapely.affinity import rotate, scale, translate
+from shapely import Polygon, box, prepare
 
 from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.cloth.matching import MATCHED_WITHIN, Over, matched_within, on_border, on_print
 from gentle_hem.core.cloth.role import ClothRole
-from gentle_hem.core.cut import CutPiece, cut_pieces
+from gentle_hem.core.cloth.squares import (
+    APART,
+    ClothInSquares,
+    Repeat,
+    Spot,
+    Way,
+    in_orders,
+    ways_of,
+)
+from gentle_hem.core.cloth.things import Cornered, Joined, Lie, OnCloth, Thing, TooWide, Unmatched, Why, on_cloth
+from gentle_hem.core.cut import cut_pieces
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.pattern import Piece
-from gentle_hem.core.units import Unit, inches
-from gentle_hem.core.what import What
-
-SQUARE = 6.0
-"""The side of a square of the cloth (mm)."""
-
-APART = 3.0
-"""So much at least is left between two pieces, for the shears (mm)."""
-
-JOINED = 10.0
-"""What a join between two widths takes of each (mm): common practice."""
-
-STRIP = 0.985
-"""What fills so much of its own box is a strip, and may be cut in widths and joined."""
-
-STRAY = 0.4
-"""How far a curve may be drawn beside itself for the lay (mm)."""
+from gentle_hem.core.replace import replace
 
 USUAL_WIDTH = 1400.0
 NARROWER = {ClothRole.INTERFACING: 900.0}
 """Between the selvedges where nothing is said, and of which cloths less (mm): common practice."""
 
-Mask = NDArray[np.bool_]
+TOUCH = 0.5
+"""How much nearer than ``APART`` two things may be drawn: what squares and shortened curves leave (mm)."""
+
+
+class Layers(StrEnum):
+    """Where on the cloth a thing lies."""
+
+    FLAT = "on the opened cloth"
+    DOUBLE = "through both layers"
+    FOLD = "on the fold"
 
 
 @dataclass(frozen=True, slots=True)
 class Placed:
-    """One thing on the cloth: its outline in mm, x from the selvedge, y from the cut end."""
+    """One thing on the cloth: its outline in mm, x from the selvedge (or the fold), y from the cut end."""
 
     number: int
     name: str
     outline: Polygon
-    turned: bool
+    turned: bool = False
     """Whether it lies end for end."""
+    flipped: bool = False
+    """Whether the paper is turned over, against how the thing is cut."""
+    layers: Layers = Layers.FLAT
+    pinned: bool = False
 
     @property
     def from_selvedge(self) -> float:
@@ -73,20 +78,13 @@ class Placed:
 
 
 @dataclass(frozen=True, slots=True)
-class TooWide:
-    """A piece that goes on this cloth in no way its grain allows, and how wide it is (mm)."""
+class Pin:
+    """A thing that a hand has put down: its lower left corner (mm), and whether it lies end for end."""
 
     name: str
-    across: float
-
-
-@dataclass(frozen=True, slots=True)
-class Joined:
-    """A strip that is wider than the cloth, and in how many widths of it that is cut and joined."""
-
-    name: str
-    across: float
-    widths: int
+    x: float
+    y: float
+    turned: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,166 +93,215 @@ class Lay:
 
     role: ClothRole
     width: float
+    """As it can be used, without its selvedges (mm)."""
     length: float
     placed: tuple[Placed, ...]
-    joined: tuple[Joined, ...]
-    too_wide: tuple[TooWide, ...]
+    joined: tuple[Joined, ...] = ()
+    too_wide: tuple[TooWide, ...] = ()
+    folded: float | None = None
+    """How wide it lies double from the fold; None where it is opened flat."""
+    opened_from: float | None = None
+    """From where along it is opened out for what is not cut double; None: nowhere."""
+    faults: tuple[Fault, ...] = ()
+    cornered: tuple[Cornered, ...] = ()
+    refused: tuple[Unmatched, ...] = ()
+    """What was asked of its print or border and cannot be."""
 
     @property
     def use(self) -> float:
         """The share of the stretch that is pieces."""
-        area = sum(one.outline.area for one in self.placed)
+        area = sum(one.outline.area * (1 if one.layers is Layers.FLAT else 2) for one in self.placed)
         return area / (self.width * self.length) if self.length else 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """Something laid as it cannot be cut."""
+
+    name: str
+    other: str | None
+    """What it lies over; None: it leaves the cloth."""
+
+
+@dataclass(frozen=True, slots=True)
+class HowLaid:
+    """How a cloth is to be laid."""
+
+    one_way: bool = False
+    folded: float | None = None
+    """How wide it lies double from the fold (mm); None: opened flat."""
+    pins: tuple[Pin, ...] = ()
+    lies: tuple[tuple[str, Lie], ...] = ()
+    """What does not lie along the grain, by its name."""
+    repeat: Repeat = Repeat()  # noqa: RUF009  (a frozen value)
+    over: tuple[Over, ...] = ()
+    """Over which seams its print is matched."""
+    border: bool = False
+    """Whether hems that are straight enough lie on the border."""
+    corners: bool = False
+    """Whether what is wider than the cloth has its corners cut apart and joined on."""
+
+    @property
+    def is_free(self) -> bool:
+        """Whether every thing may lie wherever there is room."""
+        return self.folded is None and not (self.pins or self.over or self.border)
+
+
+FLAT = HowLaid()
+
+
+def width_of(cloth: Cloth, role: ClothRole) -> float:
+    """The usable width of a cloth: as it is said, or as it usually is, without its selvedges (trade 12)."""
+    return (cloth.width or NARROWER.get(role, USUAL_WIDTH)) - 2 * cloth.selvedge
+
+
+def roles_of(garment: Garment) -> list[ClothRole]:
+    """The cloths that something is cut from, in order."""
+    cut = {one.cloth for one in cut_pieces(garment)}
+    return [role for role in ClothRole if role in cut]
 
 
 def lays(garment: Garment, cloth_of: Callable[[ClothRole], Cloth]) -> list[Lay]:
     """Every cloth of a garment laid, opened flat, each as wide as it is said to be or usually is."""
-    cut = cut_pieces(garment)
-    roles = [role for role in ClothRole if any(one.cloth is role for one in cut)]
-    made = []
-    for role in roles:
-        cloth = cloth_of(role)
-        width = cloth.width or NARROWER.get(role, USUAL_WIDTH)
-        made.append(lay(garment, role, width, one_way=cloth.nap == "one_way"))
-    return made
+    return [
+        lay(garment, role, width_of(cloth_of(role), role), HowLaid(one_way=cloth_of(role).nap == "one_way"))
+        for role in roles_of(garment)
+    ]
 
 
-def to_buy(length: float, unit: Unit) -> str:
-    """How much cloth to ask for: metres rounded up to 5 cm, yards rounded up to an eighth."""
-    if unit is Unit.CM:
-        return f"{ceil(length / 50 - 1e-9) * 0.05:.2f} m"
-    eighths = ceil(length / inches(36) * 8 - 1e-9)
-    whole, part = divmod(eighths, 8)
-    fraction = {0: "", 2: "1/4", 4: "1/2", 6: "3/4"}.get(part, f"{part}/8")
-    return " ".join(word for word in (str(whole) if whole or not part else "", fraction) if word) + " yd"
+class Laying(Protocol):
+    """The things of a cloth, ready to be laid in one order or another."""
+
+    @property
+    def orders(self) -> list[list[Thing]]:
+        """The usual orders."""
+
+    @property
+    def too_wide(self) -> tuple[TooWide, ...]:
+        """What goes on the cloth in no way."""
+
+    def lay(self, order: Sequence[Thing]) -> Lay:
+        """The cloth laid in an order."""
 
 
-def lay(garment: Garment, role: ClothRole, width: float, *, one_way: bool = False) -> Lay:
-    """What is cut from one cloth placed on it, opened flat. ``one_way``: nothing is turned end for end."""
-    pieces = {piece.what: piece for piece in garment.pieces}
-    things: list[tuple[str, Polygon]] = []
-    joined: list[Joined] = []
-    too_wide: list[TooWide] = []
-    for one in cut_pieces(garment):
-        if one.cloth is not role:
-            continue
-        shape = along_the_grain(one, pieces)
-        across = _across(shape)
-        if across <= width:
-            things.append((one.name, shape))
-        elif shape.area > STRIP * shape.envelope.area and width > 4 * JOINED:
-            count, parts = in_widths(shape, width)
-            joined.append(Joined(one.name, across, count))
-            things += [(f"{one.name}, {k} of {count}", part) for k, part in enumerate(parts, 1)]
-        else:
-            too_wide.append(TooWide(one.name, across))
-    orders: list[Callable[[tuple[str, Polygon]], float]] = [
-        lambda thing: -thing[1].area, lambda thing: thing[1].bounds[1] - thing[1].bounds[3],
-    ]  # fmt: skip
-    tried = [_placed(sorted(things, key=order), width, one_way) for order in orders]
-    best = min(tried, key=_length)
-    names = [name for name, _ in things]
-    numbered = sorted(best, key=lambda one: names.index(one.name))
-    placed = tuple(Placed(k, one.name, one.outline, one.turned) for k, one in enumerate(numbered, 1))
-    return Lay(role, width, _length(placed), placed, tuple(joined), tuple(too_wide))
+def lay(garment: Garment, role: ClothRole, width: float, how: HowLaid = FLAT) -> Lay:
+    """What is cut from one cloth placed on it by our own placement: the shortest of what the usual orders come to."""
+    ready = laying(garment, role, width, how)
+    return min((ready.lay(order) for order in ready.orders), key=lambda laid: laid.length)
 
 
-def in_widths(strip: Polygon, width: float) -> tuple[int, list[Polygon]]:
-    """A strip wider than the cloth cut in as few like parts as go on it, each with an allowance where it is joined."""
-    across, high = _across(strip), float(strip.bounds[3] - strip.bounds[1])
-    count = ceil((across - 2 * JOINED) / (width - 2 * JOINED) - 1e-9)
-    each = (across + 2 * JOINED * (count - 1)) / count
-    return count, [shapely.box(0, 0, each, high)] * count
+def laying(garment: Garment, role: ClothRole, width: float, how: HowLaid) -> Laying:
+    """A cloth ready to be laid, opened flat or on the fold."""
+    if how.folded is not None:
+        from gentle_hem.core.cloth.on_fold import OnFold  # it stands on this module
+
+        return OnFold.of(garment, role, width, how)
+    return OpenedFlat(garment, role, width, how, things_for(garment, role, width, how))
 
 
-def along_the_grain(one: CutPiece, pieces: dict[What, Piece]) -> Polygon:
-    """A thing as it is cut, its grain along the cloth: opened out where it is cut on the fold, turned over where it is
-    the other half of a pair.
-    """
-    piece = pieces[one.piece]
-    shape = Polygon([tuple(place) for place in piece.cut_line.flatten(STRAY)]).buffer(0)
-    if one.on_fold:
-        shape = _opened(piece, shape)
-    start, end = piece.grain
-    grain = np.arctan2(end.y - start.y, end.x - start.x)
-    if one.turned_over != piece.turned_over:
-        shape, grain = scale(shape, -1, 1, origin=(0, 0)), pi - grain
-    turned = rotate(shape, pi / 2 - grain, origin=(0, 0), use_radians=True)
-    left, foot, _, _ = turned.bounds
-    return translate(turned, -left, -foot)
+@dataclass(frozen=True)
+class OpenedFlat:
+    """A cloth opened flat, and its things."""
+
+    garment: Garment
+    role: ClothRole
+    width: float
+    how: HowLaid
+    on: OnCloth
+
+    @property
+    def orders(self) -> list[list[Thing]]:
+        return in_orders(self.on.things)
+
+    @property
+    def too_wide(self) -> tuple[TooWide, ...]:
+        return self.on.too_wide
+
+    def lay(self, order: Sequence[Thing]) -> Lay:
+        return self.of(placed_flat(order, self.width, self.how))
+
+    def of(self, placed: Sequence[Placed]) -> Lay:
+        """The lay of what was placed, however it was: numbered, and looked over."""
+        numbered = numbered_as(self.on.things, placed)
+        laid = Lay(
+            self.role, self.width, length_of(numbered), numbered, self.on.joined, self.on.too_wide,
+            faults=faults_of(numbered, self.width), cornered=self.on.cornered, refused=self.on.refused,
+        )  # fmt: skip
+        return looked_over(self.garment, laid, self.how)
 
 
-def _opened(piece: Piece, half: Polygon) -> Polygon:
-    """A half and its mirror image over the fold, as one."""
-    fold = next(edge.path for edge in piece.edges if edge.role.is_centre and edge.allowance == 0)
-    a, b = fold.start, fold.end
-    turn = np.arctan2(b.y - a.y, b.x - a.x)
-    upright = rotate(half, -turn, origin=(a.x, a.y), use_radians=True)
-    other = scale(upright, 1, -1, origin=(a.x, a.y))
-    whole = shapely.union(upright.buffer(0.01), other.buffer(0.01)).buffer(-0.01)
-    back = rotate(whole, turn, origin=(a.x, a.y), use_radians=True)
-    return max(back.geoms, key=lambda part: part.area) if hasattr(back, "geoms") else back
+def numbered_as(things: Sequence[Thing], placed: Sequence[Placed]) -> tuple[Placed, ...]:
+    """What was placed, numbered in the order of its things."""
+    names = [thing.name for thing in things]
+    return tuple(
+        replace(one, number=k) for k, one in enumerate(sorted(placed, key=lambda one: names.index(one.name)), 1)
+    )
 
 
-def _across(shape: Polygon) -> float:
-    return float(shape.bounds[2] - shape.bounds[0])
+def looked_over(garment: Garment, laid: Lay, how: HowLaid) -> Lay:
+    """The lay with the seams over which its print misses, as it was laid."""
+    if not how.over or not how.repeat.along:
+        return laid
+    spots = {one.name: (one.from_selvedge, one.from_cut_end) for one in laid.placed if not one.turned}
+    off = [
+        Unmatched(match.seam, Why.APART, by)
+        for match, by in matched_within(garment, laid.role, how.over, spots, how.repeat, dict(how.lies))
+        if by > MATCHED_WITHIN
+    ]
+    return replace(laid, refused=(*laid.refused, *off))
 
 
-def _length(placed: Sequence[Placed]) -> float:
-    return max((float(one.outline.bounds[3]) for one in placed), default=0.0)
+def things_for(garment: Garment, role: ClothRole, width: float, how: HowLaid) -> OnCloth:
+    """What is laid opened flat, each with what its print or border asks of it."""
+    lies = dict(how.lies)
+    on = on_cloth(garment, role, width, lies, corners=how.corners)
+    if how.over:
+        on = on_print(on, garment, role, how.repeat, how.over, lies)
+    if how.border:
+        on = on_border(on, garment, role, width)
+    return on
 
 
-def _placed(things: Sequence[tuple[str, Polygon]], width: float, one_way: bool) -> list[Placed]:
-    """The things in this order, each as near the cut end as it goes, then as near the selvedge."""
-    columns = int(width // SQUARE)
-    taken = np.zeros((0, columns), dtype=bool)
+def placed_flat(things: Sequence[Thing], width: float, how: HowLaid = FLAT) -> list[Placed]:
+    """The things in this order, what is pinned first and where it is pinned."""
+    cloth = ClothInSquares(width, how.repeat)
+    pins = {pin.name: pin for pin in how.pins}
     placed: list[Placed] = []
-    masks: dict[bytes, tuple[Polygon, Mask]] = {}
-    for name, shape in things:
-        ways = []
-        for turned in (False,) if one_way else (False, True):
-            lying = rotate(shape, 180) if turned else shape
-            left, foot, _, _ = lying.bounds
-            lying = translate(lying, -left, -foot)
-            key = lying.wkb
-            if key not in masks:
-                masks[key] = lying, _squares(lying, columns)
-            mask = masks[key][1]
-            row, column = _first_free(taken, mask)
-            ways.append((row + mask.shape[0], row, column, turned, lying, mask))
-        _, row, column, turned, lying, mask = min(ways, key=lambda way: way[:4])
-        needed = row + mask.shape[0]
-        if needed > len(taken):
-            taken = np.vstack([taken, np.zeros((needed - len(taken), columns), dtype=bool)])
-        taken[row:needed, column : column + mask.shape[1]] |= mask
-        wide = _across(lying)
-        x = min(column * SQUARE, width - wide)  # the last square of a cloth may be cut by its selvedge
-        placed.append(Placed(0, name, translate(lying, x, row * SQUARE), turned))
+    for thing in things:
+        if pin := pins.get(thing.name):
+            way = next(w for w in ways_of(thing, one_way=False) if w.turned == pin.turned)
+            spot = Spot(way, pin.x, pin.y)
+            cloth.take(spot)
+            placed.append(_placed(thing, spot, pinned=True))
+    for thing in things:
+        if thing.name not in pins:
+            spot_found = cloth.put(ways_for(thing, how.one_way), 0.0 if thing.on_border else None)
+            assert spot_found is not None  # what is too wide was left off
+            placed.append(_placed(thing, spot_found))
     return placed
 
 
-def _squares(shape: Polygon, columns: int) -> Mask:
-    """The squares a shape touches, with what is left round it; from its own lower left corner."""
-    _, _, right, top = shape.bounds
-    wide = min(ceil((right + APART) / SQUARE), columns)
-    high = ceil((top + APART) / SQUARE)
-    near = shape.buffer(APART + SQUARE * 0.5 * 2**0.5)
-    shapely.prepare(near)
-    x, y = np.meshgrid((np.arange(wide) + 0.5) * SQUARE, (np.arange(high) + 0.5) * SQUARE)
-    made: Mask = shapely.contains_xy(near, x, y)
-    return made
+def ways_for(thing: Thing, one_way: bool) -> list[Way]:
+    """The ways a thing may lie; one on a border or a print is never turned."""
+    return ways_of(thing, one_way=one_way or thing.on_border or thing.anchor is not None)
 
 
-def _first_free(taken: Mask, mask: Mask) -> tuple[int, int]:
-    """The place nearest the cut end, then the selvedge, where no square of a mask is taken."""
-    from scipy.signal import fftconvolve  # here, to keep scipy out of the start
+def _placed(thing: Thing, spot: Spot, pinned: bool = False) -> Placed:
+    return Placed(0, thing.name, spot.outline, spot.way.turned, spot.way.flipped, pinned=pinned)
 
-    rows, columns = taken.shape
-    high = len(mask)
-    if not rows:
-        return 0, 0
-    room = np.vstack([taken, np.zeros((high, columns), dtype=bool)]).astype(np.float32)
-    over = fftconvolve(room, mask[::-1, ::-1].astype(np.float32), mode="valid")
-    free = over < 0.5
-    row = int(np.argmax(free.any(axis=1)))
-    return row, int(np.argmax(free[row]))
+
+def length_of(placed: Sequence[Placed]) -> float:
+    """How long a stretch of cloth things take (mm)."""
+    return max((float(one.outline.bounds[3]) for one in placed), default=0.0)
+
+
+def faults_of(placed: Sequence[Placed], width: float) -> tuple[Fault, ...]:
+    """What of a lay cannot be cut: things over each other, nearer than the shears need, or off the cloth."""
+    found = []
+    cloth = box(-0.01, -0.01, width + 0.01, 1e7)
+    prepare(cloth)
+    found += [Fault(one.name, None) for one in placed if not cloth.covers(one.outline)]
+    for one, other in itertools.combinations(placed, 2):
+        if one.outline.distance(other.outline) < APART - TOUCH:
+            found.append(Fault(one.name, other.name))
+    return tuple(found)

@@ -1,0 +1,257 @@
+"""Laid on the fold: what is cut on the fold truly lies on it, pairs are cut through both layers, the rest opened out.
+
+selvedge to selvedge                      folded to a width
+┌───────────────┐ selvedges               ┌───────────┬───────┐
+│  ╱╲    ┌────┐ │                         │ ╱╲  ┌───┐ │ single│  beside the fold the cloth lies
+│ ╱ 2╲   │ 3  │ │                         │╱ 2╲ │ 3 │ │┌────┐ │  single: what is cut once is laid
+│╭────╮  └────┘ │                         │╭───╮└───┘ ││ 4  │ │  there, or opened out at the end
+╰┴────┴─────────╯ fold                    ╰┴───┴──────┴┴────┴─┘
+
+x is measured from the fold. What is opened out lies on the whole width, after everything that is double.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import atan2, pi
+
+from shapely import Polygon
+from shapely.affinity import rotate, scale, translate
+
+from gentle_hem.core.cloth.lay import Fault, HowLaid, Lay, Layers, Placed, faults_of, length_of, numbered_as
+from gentle_hem.core.cloth.role import ClothRole
+from gentle_hem.core.cloth.squares import APART, ClothInSquares, Spot, in_orders, ways_of, ways_on_fold
+from gentle_hem.core.cloth.things import (
+    Joined,
+    Thing,
+    TooWide,
+    across_of,
+    as_it_lies,
+    fold_of,
+    in_widths,
+    is_strip,
+    paper_of,
+)
+from gentle_hem.core.cut import CutPiece, Side, cut_pieces
+from gentle_hem.core.garment import Garment
+from gentle_hem.core.pattern import Piece
+from gentle_hem.core.replace import replace
+from gentle_hem.core.what import What
+
+ALIKE_WITHIN = 0.002
+"""How much of a shape may differ from its mirror image where one may be cut as the other."""
+
+
+@dataclass(frozen=True, slots=True)
+class Sorted:
+    """What of a cloth lies on the fold, through both layers, and on one alone."""
+
+    on_fold: tuple[Thing, ...]
+    double: tuple[Thing, ...]
+    single: tuple[Thing, ...]
+    joined: tuple[Joined, ...]
+    too_wide: tuple[TooWide, ...]
+
+    @property
+    def things(self) -> tuple[Thing, ...]:
+        return (*self.on_fold, *self.double, *self.single)
+
+
+@dataclass(frozen=True)
+class OnFold:
+    """A cloth laid double for a width from its fold, and its things."""
+
+    role: ClothRole
+    width: float
+    folded: float
+    one_way: bool
+    parted: Sorted
+
+    @classmethod
+    def of(cls, garment: Garment, role: ClothRole, width: float, how: HowLaid) -> OnFold:
+        assert how.folded is not None
+        folded = min(how.folded, width / 2)
+        return cls(role, width, folded, how.one_way, sorted_for(garment, role, width, folded))
+
+    @property
+    def orders(self) -> list[list[Thing]]:
+        return in_orders(self.parted.things)
+
+    @property
+    def too_wide(self) -> tuple[TooWide, ...]:
+        return self.parted.too_wide
+
+    def lay(self, order: Sequence[Thing]) -> Lay:
+        """What is double in this order, then what is not: beside the fold or opened out, whichever is shorter."""
+        single = [thing for thing in order if thing in self.parted.single]
+        doubled = [thing for thing in order if thing not in self.parted.single]
+        ways = _both_ways(self.parted, doubled, single, self.width, self.folded, one_way=self.one_way)
+        placed, opened_from = min(ways, key=lambda one: (length_of(one[0]), one[1] is not None))
+        return self.with_placed(placed, opened_from)
+
+    def with_placed(self, placed: Sequence[Placed], opened_from: float | None) -> Lay:
+        """The lay of what was placed, however it was: numbered, and looked over."""
+        numbered = numbered_as(self.parted.things, placed)
+        return Lay(
+            self.role, self.width, length_of(numbered), numbered, self.parted.joined, self.parted.too_wide,
+            self.folded, opened_from, faults_on_fold(numbered, self.width, self.folded),
+        )  # fmt: skip
+
+
+def sorted_for(garment: Garment, role: ClothRole, width: float, folded: float) -> Sorted:
+    """What lies where on a folded cloth: what is wider than it lies double is cut from the opened cloth, one by one."""
+    pieces: dict[What, Piece] = {piece.what: piece for piece in garment.pieces}
+    cut = [one for one in cut_pieces(garment) if one.cloth is role]
+    on_fold: list[Thing] = []
+    double: list[Thing] = []
+    single: list[CutPiece] = []
+    waiting: dict[tuple[What, int], CutPiece] = {}
+    for one in cut:
+        if one.on_fold:
+            half = half_on_fold(pieces[one.piece])
+            if across_of(half) <= folded:
+                on_fold.append(Thing(one.name, half))
+            else:
+                single.append(one)
+        elif (mate := _mate_of(one, waiting, pieces)) is not None:
+            shape = as_it_lies(mate, pieces[mate.piece])
+            if across_of(shape) <= folded:
+                double.append(Thing(f"{mate.name} and {one.name}", shape))
+            else:
+                single += [mate, one]
+    single += waiting.values()
+    return _with_single(cut, single, pieces, on_fold, double, width)
+
+
+def _mate_of(one: CutPiece, waiting: dict[tuple[What, int], CutPiece], pieces: dict[What, Piece]) -> CutPiece | None:
+    """What is cut with a thing through both layers, if it has come before; else the thing waits for it."""
+    if one.side in (Side.LEFT, Side.RIGHT):
+        key = (replace(one.piece, other=False), one.number)
+    elif _is_like_its_mirror(as_it_lies(one, pieces[one.piece])):
+        key = (one.piece, (one.number + 1) // 2)
+    else:
+        key = (one.piece, -one.number)
+    mate = waiting.pop(key, None)
+    if mate is None:
+        waiting[key] = one
+        return None
+    if one.side in (Side.LEFT, Side.RIGHT) and not _are_mirrored(one, mate, pieces):
+        waiting[key], waiting[(one.piece, -1000 - one.number)] = mate, one
+        return None
+    return mate
+
+
+def _are_mirrored(one: CutPiece, mate: CutPiece, pieces: dict[What, Piece]) -> bool:
+    """Whether a left and a right are each other's mirror images, as where left and right are not made different."""
+    shape, other = as_it_lies(one, pieces[one.piece]), as_it_lies(mate, pieces[mate.piece])
+    return _differ(shape, _mirrored(other)) < ALIKE_WITHIN
+
+
+def _is_like_its_mirror(shape: Polygon) -> bool:
+    return _differ(shape, _mirrored(shape)) < ALIKE_WITHIN
+
+
+def _mirrored(shape: Polygon) -> Polygon:
+    return translate(scale(shape, -1, 1, origin=(0, 0)), across_of(shape), 0)
+
+
+def _differ(one: Polygon, other: Polygon) -> float:
+    return float(one.symmetric_difference(other).area / one.area)
+
+
+def half_on_fold(piece: Piece) -> Polygon:
+    """The half of a piece with its fold upright at x = 0, the way up that its grain has, its foot at y = 0."""
+    half, (a, b) = paper_of(piece), fold_of(piece)
+    turned = rotate(half, pi / 2 - atan2(b[1] - a[1], b[0] - a[0]), origin=a, use_radians=True)
+    turned = translate(turned, -a[0], -a[1])
+    start, end = piece.grain
+    if (end.x - start.x) * (b[0] - a[0]) + (end.y - start.y) * (b[1] - a[1]) < 0:
+        turned = rotate(turned, 180, origin=(0, 0))
+    if turned.bounds[0] < -turned.bounds[2]:
+        turned = scale(turned, -1, 1, origin=(0, 0))
+    return translate(turned, 0, -turned.bounds[1])
+
+
+def _with_single(
+    cut: list[CutPiece], single: list[CutPiece], pieces: dict[What, Piece], on_fold: list[Thing], double: list[Thing],
+    width: float,
+) -> Sorted:  # fmt: skip
+    """What is cut from one layer, each as wide as it is or in widths."""
+    things: list[Thing] = []
+    joined: list[Joined] = []
+    too_wide: list[TooWide] = []
+    for one in sorted(single, key=cut.index):
+        shape = as_it_lies(one, pieces[one.piece])
+        across = across_of(shape)
+        if across <= width:
+            things.append(Thing(one.name, shape))
+        elif is_strip(shape):
+            count, parts = in_widths(shape, width)
+            joined.append(Joined(one.name, across, count))
+            things += [Thing(f"{one.name}, {k} of {count}", part) for k, part in enumerate(parts, 1)]
+        else:
+            too_wide.append(TooWide(one.name, across))
+    return Sorted(tuple(on_fold), tuple(double), tuple(things), tuple(joined), tuple(too_wide))
+
+
+Laid = tuple[list[Placed], float | None]
+
+
+def _both_ways(
+    parted: Sorted, doubled: Sequence[Thing], single: Sequence[Thing], width: float, folded: float, *, one_way: bool
+) -> list[Laid]:
+    """What is cut once beside the fold where the cloth lies single, and opened out after what is double."""
+    placed = _doubled(parted, doubled, folded, one_way)
+    beside = width - 2 * folded
+    made = [_opened_out(placed, single, width, one_way)]
+    if beside > 0:
+        fits = [thing for thing in single if across_of(thing.shape) <= beside]
+        rest = [thing for thing in single if thing not in fits]
+        cloth = ClothInSquares(beside)
+        aside = [_put(cloth, thing, one_way, folded) for thing in fits]
+        made.append(_opened_out([*placed, *aside], rest, width, one_way))
+    return made
+
+
+def _doubled(parted: Sorted, things: Sequence[Thing], folded: float, one_way: bool) -> list[Placed]:
+    cloth = ClothInSquares(folded)
+    placed = []
+    for thing in things:
+        at_fold = thing in parted.on_fold
+        ways = ways_on_fold(thing, one_way=one_way) if at_fold else ways_of(thing, one_way=one_way, mirrored=True)
+        spot = cloth.put(ways, 0.0 if at_fold else None)
+        assert spot is not None  # what is wider is not laid double
+        layers = Layers.FOLD if at_fold else Layers.DOUBLE
+        placed.append(Placed(0, thing.name, spot.outline, spot.way.turned, spot.way.flipped, layers))
+    return placed
+
+
+def _opened_out(before: list[Placed], things: Sequence[Thing], width: float, one_way: bool) -> Laid:
+    if not things:
+        return before, None
+    start = length_of(before) + APART
+    cloth = ClothInSquares(width)
+    spots = [cloth.put(ways_of(thing, one_way=one_way)) for thing in things]
+    after = [_moved(thing, spot, 0.0, start) for thing, spot in zip(things, spots, strict=True) if spot is not None]
+    return [*before, *after], start
+
+
+def _put(cloth: ClothInSquares, thing: Thing, one_way: bool, x: float) -> Placed:
+    spot = cloth.put(ways_of(thing, one_way=one_way))
+    assert spot is not None
+    return _moved(thing, spot, x, 0.0)
+
+
+def _moved(thing: Thing, spot: Spot, x: float, y: float) -> Placed:
+    return Placed(0, thing.name, translate(spot.outline, x, y), spot.way.turned, spot.way.flipped)
+
+
+def faults_on_fold(placed: Sequence[Placed], width: float, folded: float) -> tuple[Fault, ...]:
+    """What of a folded lay cannot be cut: the faults of any lay, and what is double where the cloth is not."""
+    off = [
+        Fault(one.name, None)
+        for one in placed
+        if one.layers is not Layers.FLAT and one.outline.bounds[2] > folded + 0.01
+    ]
+    return (*faults_of(placed, width), *off)
