@@ -3,11 +3,10 @@
 import re
 from datetime import date
 
-import httpx
 from playwright.sync_api import expect
 
-from server import get, wait_until
-from workbench import numbered, open_commission, type_word, word
+from server import get
+from workbench import numbered, open_commission, word
 
 
 def slips(page):
@@ -136,26 +135,3 @@ def test_a_first_visit_is_walked_round_once_and_again_only_when_asked(page, stud
     expect(walk).to_contain_text("1 of 5")
     walk.get_by_role("button", name="Leave").click()
     expect(walk).to_have_count(0)
-
-
-def test_how_much_cloth_is_said_and_drawn_and_moves_with_its_width(page, studio):
-    open_commission(page, studio, "Fisher chorus dress")
-    type_word(page, "cloths.outer.width", "160")
-    page.keyboard.press("Enter")
-    page.get_by_role("button", name="How much cloth").click()
-    cloth = page.get_by_role("region", name="Cloth", exact=True)
-    expect(cloth.get_by_test_id("to-buy")).to_contain_text("of a cloth 160.0 cm wide")
-    expect(cloth.get_by_text("The hem ruffle is")).to_contain_text("it is cut in 3 widths of the cloth and joined")
-    wide = cloth.get_by_test_id("to-buy").inner_text()
-    number = numbered(studio, "Fisher chorus dress")
-    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["cloths"]["outer"]["width"] == 1600)
-    with httpx.Client(base_url=studio.url) as client:
-        recipe = get(studio, f"/api/commissions/{number}")["recipe"]
-        [laid] = client.post("/api/lays?unit=cm", json=recipe, headers={"Origin": studio.url}).json()
-    assert wide.startswith(laid["buy"])
-    expect(cloth.locator("[data-laid]")).to_have_count(len(laid["placed"]))
-    type_word(page, "cloths.outer.width", "110")
-    page.keyboard.press("Enter")
-    expect(cloth.get_by_test_id("to-buy")).to_contain_text("of a cloth 110.0 cm wide")
-    metres = [float(re.match(r"[\d.]+", said)[0]) for said in (wide, cloth.get_by_test_id("to-buy").inner_text())]
-    assert metres[1] > metres[0] * 1.2

@@ -24,6 +24,7 @@ from gentle_hem.api.figures import figures
 from gentle_hem.api.lays import laying
 from gentle_hem.api.make import make
 from gentle_hem.api.people import people
+from gentle_hem.api.plotter import PlotterRoom, plotting
 from gentle_hem.api.safety import OnlyFromHere
 from gentle_hem.api.shelf import cloths
 from gentle_hem.api.step_lists import lists
@@ -40,7 +41,10 @@ log = logging.getLogger("gentle_hem")
 BETWEEN_LOOKS = 1800.0
 """How often it is looked whether a new day wants its copy (s)."""
 
-ROUTERS = (studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths)
+ROUTERS = (
+    studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths,
+    plotting,
+)  # fmt: skip
 
 
 def create_app(store: Store, interface: Path | None = None, demo: bool = False) -> FastAPI:
@@ -68,7 +72,7 @@ def create_app(store: Store, interface: Path | None = None, demo: bool = False) 
     problems.install(app)
     app.add_middleware(OnlyFromHere)
     app.add_middleware(GZipMiddleware, minimum_size=1500, compresslevel=1)
-    app.state.tape = SimulatedTape(TAPE_PERSON)
+    app.state.tape, app.state.plotter_room = SimulatedTape(TAPE_PERSON), PlotterRoom()
     for router in ROUTERS:
         app.include_router(router)
 

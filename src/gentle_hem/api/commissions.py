@@ -24,7 +24,7 @@ from gentle_hem.core.names import Document, GivenName, Name, file_name
 from gentle_hem.core.recipe import Recipe, changed, not_cut
 from gentle_hem.core.start import new_recipe
 from gentle_hem.core.units import LengthError, Unit, parse_length
-from gentle_hem.formats.files import FILE_WRITERS, Order, write_all
+from gentle_hem.formats.files import FILE_WRITERS, WRITERS, Order, write_all
 from gentle_hem.formats.paper import LONGEST_STRETCH, Joins, Lines, Paper, Printing, Scale
 from gentle_hem.store.models import Commission, RecipeVersion
 from gentle_hem.store.slips import program, slip_of, write_slip
@@ -291,6 +291,7 @@ CONTENT_TYPES = {
     "svg": "image/svg+xml",
     "dxf": "image/vnd.dxf",
     "pdf": "application/pdf",
+    "plt": "application/vnd.hp-hpgl",
     "csv": "text/csv; charset=utf-8",
     "zip": "application/zip",
 }
@@ -357,7 +358,7 @@ def file(
 def _packed(order: Order) -> bytes:
     packed = io.BytesIO()
     with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
-        for part, written in write_all(order, ["json", "svg", "dxf", "pdf", "csv"]).items():
+        for part, written in write_all(order, [*WRITERS]).items():
             archive.writestr(part, written)
     return packed.getvalue()
 

@@ -12,13 +12,15 @@ from typing import TYPE_CHECKING
 
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.replace import replace
 from gentle_hem.formats.cut_list import to_csv
 from gentle_hem.formats.garment_document import garment_document
-from gentle_hem.formats.paper import Printing
+from gentle_hem.formats.paper import Paper, Printing
 
 if TYPE_CHECKING:
     from gentle_hem.core.dressed import DrawnDress
-    from gentle_hem.formats.labels import Sheet, Tag
+    from gentle_hem.formats.hpgl import Strip
+    from gentle_hem.formats.labels import Drawn, Sheet, Tag
 
 log = logging.getLogger("gentle_hem")
 
@@ -46,6 +48,18 @@ class Order:
         from gentle_hem.formats.labels import sheet
 
         return sheet(self.garment, self.tag, self.recipe.unit)
+
+    @cached_property
+    def on_roll(self) -> tuple[list[Drawn], list[Strip]]:
+        """The pieces as they lie on a roll, and the strips of it they are drawn in."""
+        from gentle_hem.formats.hpgl import Strip
+        from gentle_hem.formats.paper import MARGIN
+        from gentle_hem.formats.pdf import printed_sheet
+
+        roll = replace(self.printing, paper=Paper.ROLL, own_size=None)
+        drawn, tiles, _ = printed_sheet(self.garment, roll, self.tag, self.recipe.unit, self.sheet)
+        width, height = (side - 2 * MARGIN for side in roll.size)
+        return drawn, [Strip(tile.name, tile.left, tile.top, width, height) for tile in tiles]
 
     @cached_property
     def dress(self) -> DrawnDress | None:
@@ -95,6 +109,12 @@ def _large_pdf(order: Order) -> bytes:
     return to_large_pdf(order.garment, order.tag, order.recipe.unit, order.sheet)
 
 
+def _hpgl(order: Order) -> bytes:
+    from gentle_hem.formats.hpgl import to_hpgl
+
+    return to_hpgl(*order.on_roll)
+
+
 Writer = Callable[[Order], bytes]
 
 WRITERS: dict[str, dict[str, Writer]] = {
@@ -108,6 +128,7 @@ WRITERS: dict[str, dict[str, Writer]] = {
         "pattern.pdf": _pdf,
         "pattern-large.pdf": _large_pdf,
     },
+    "plt": {"pattern.plt": _hpgl},
     "csv": {"cut-list.csv": lambda o: to_csv(o.garment, o.recipe.unit).encode()},
 }
 """File names and their writers, by format."""

@@ -17,6 +17,7 @@ export type Working = Schemas["WorkingDocument"];
 export type DeskRow = Schemas["DeskRow"];
 export type Lay = Schemas["LayOut"];
 export type ShelfCloth = Schemas["ClothOut"];
+export type Plotting = Schemas["PlotterOut"];
 export type Term = Schemas["TermOut"];
 export type Commission = Schemas["OpenCommission"];
 export type SumDescription = Schemas["SumOut"];

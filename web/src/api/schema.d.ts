@@ -448,6 +448,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices/plotter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description How the plotter stands, and what it has drawn.
+         */
+        get: operations["look_api_devices_plotter_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/plotter/go-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go On
+         * @description Go on with what is not drawn.
+         */
+        post: operations["go_on_api_devices_plotter_go_on_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/plotter/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Load
+         * @description Put new paper in; what was not finished is drawn again from its start on it.
+         */
+        post: operations["load_api_devices_plotter_load_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/plotter/manner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Manner
+         * @description Have the stand-in lose its line after so many commands, to try what then happens.
+         */
+        post: operations["manner_api_devices_plotter_manner_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/plotter/plots/{commission_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plot
+         * @description Send a dress's pattern to the plotter, as it is saved; what was on its way is given up.
+         */
+        post: operations["plot_api_devices_plotter_plots__commission_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/devices/tape/press": {
         parameters: {
             query?: never;
@@ -1709,6 +1809,12 @@ export interface components {
             widths: number;
         };
         /**
+         * Joins
+         * @description How neighbouring pages are joined.
+         * @enum {string}
+         */
+        Joins: "overlap" | "butt";
+        /**
          * KeptOut
          * @description A save that is on the disk, and what was typed that could not be read and so is not in it.
          */
@@ -1980,11 +2086,33 @@ export interface components {
          */
         Lie: "along the grain" | "on the bias" | "crosswise";
         /**
+         * Lines
+         * @description Which outlines are printed.
+         * @enum {string}
+         */
+        Lines: "both" | "cut" | "seam";
+        /** LoadIn */
+        LoadIn: {
+            /**
+             * Length
+             * @description How much paper is put in (mm).
+             */
+            length: number;
+        };
+        /**
          * Manner
          * @description How the stand-in behaves.
          * @enum {string}
          */
         Manner: "steady" | "wrong_unit" | "double" | "dropout";
+        /** MannerIn */
+        MannerIn: {
+            /**
+             * Cut After
+             * @description After how many commands the line is lost.
+             */
+            cut_after?: number | null;
+        };
         /** MarkOut */
         MarkOut: {
             /** At */
@@ -2146,10 +2274,10 @@ export interface components {
         Over: "sides" | "centres" | "joins";
         /**
          * Paper
-         * @description The paper in the maker's printer.
+         * @description The paper in the maker's printer or plotter: sizes by ISO 216, and in inches as they are sold.
          * @enum {string}
          */
-        Paper: "a4" | "letter";
+        Paper: "a4" | "letter" | "a3" | "legal" | "a2" | "a1" | "a0" | "roll";
         /**
          * PartChoiceOut
          * @description A part the recipe could have: its kind, what it is called, and as it would begin.
@@ -2331,6 +2459,24 @@ export interface components {
             /** Pinned */
             pinned: boolean;
         };
+        /**
+         * PlotterOut
+         * @description How the plotter stands.
+         */
+        PlotterOut: {
+            /** Drawn */
+            drawn: string[];
+            /** Sheets */
+            sheets: components["schemas"]["gentle_hem__api__plotter__SheetOut"][];
+            /** Title */
+            title: string;
+            /** Trouble */
+            trouble: string;
+            /** Waiting */
+            waiting: string[];
+            /** Width */
+            width: number;
+        };
         /** PointOut */
         PointOut: {
             /** Name */
@@ -2444,6 +2590,12 @@ export interface components {
             typed: components["schemas"]["TypedIn"][];
         };
         /**
+         * Scale
+         * @description True size, or smaller for a trial.
+         * @enum {string}
+         */
+        Scale: "1" | "1/2" | "1/4";
+        /**
          * ScreenOut
          * @description Everything one screen needs of a recipe.
          */
@@ -2474,7 +2626,7 @@ export interface components {
             seams: components["schemas"]["SeamOut"][];
             /** Sentences */
             sentences: components["schemas"]["SentencePartOut"][];
-            sheet: components["schemas"]["SheetOut"];
+            sheet: components["schemas"]["gentle_hem__api__shown__SheetOut"];
             /** Steps */
             steps: components["schemas"]["PartChoiceOut"][];
             /** Trims */
@@ -2538,15 +2690,6 @@ export interface components {
             findings: components["schemas"]["FindingDocument"][];
             /** Rows */
             rows: components["schemas"]["ComparedMeasure"][];
-        };
-        /** SheetOut */
-        SheetOut: {
-            /** Height */
-            height: number;
-            /** Pieces */
-            pieces: components["schemas"]["PieceOut"][];
-            /** Width */
-            width: number;
         };
         /** SizeIn */
         SizeIn: {
@@ -2968,6 +3111,27 @@ export interface components {
             topic: string;
             /** Value */
             value: number;
+        };
+        /**
+         * SheetOut
+         * @description A stretch of paper and what stands on it, as a path for each pen (mm, the roll's start on top).
+         */
+        gentle_hem__api__plotter__SheetOut: {
+            /** Length */
+            length: number;
+            /** Paths */
+            paths: {
+                [key: string]: string;
+            };
+        };
+        /** SheetOut */
+        gentle_hem__api__shown__SheetOut: {
+            /** Height */
+            height: number;
+            /** Pieces */
+            pieces: components["schemas"]["PieceOut"][];
+            /** Width */
+            width: number;
         };
     };
     responses: never;
@@ -3396,8 +3560,21 @@ export interface operations {
     file_api_commissions__commission_id__files__name__get: {
         parameters: {
             query?: {
-                paper?: components["schemas"]["Paper"];
                 version?: number | null;
+                paper?: components["schemas"]["Paper"];
+                scale?: components["schemas"]["Scale"];
+                joins?: components["schemas"]["Joins"];
+                lines?: components["schemas"]["Lines"];
+                words?: boolean;
+                opened?: boolean;
+                /** @description Which pieces; all where none is named. */
+                piece?: string[];
+                /** @description A sheet of one's own: "70 x 100 cm". */
+                sheet?: string;
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
             };
             header?: never;
             path: {
@@ -3828,6 +4005,143 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    look_api_devices_plotter_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlotterOut"];
+                };
+            };
+        };
+    };
+    go_on_api_devices_plotter_go_on_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlotterOut"];
+                };
+            };
+        };
+    };
+    load_api_devices_plotter_load_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlotterOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    manner_api_devices_plotter_manner_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MannerIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlotterOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    plot_api_devices_plotter_plots__commission_id__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlotterOut"];
                 };
             };
             /** @description Validation Error */

@@ -8,6 +8,9 @@ import { Switcher } from "../ui/Choice";
 import { cutList, seamList } from "../ui/pattern";
 import { paperSize } from "../ui/preferences";
 import { Rows } from "../ui/Rows";
+import { useStudio } from "../ui/studio";
+import { Plotter } from "./Plotter";
+import { AS_USUAL, type Printing, PrintingChoices, query } from "./PrintingChoices";
 
 /** The pattern as files, the cut list, and the seams as they walked. */
 export function Files({
@@ -24,6 +27,9 @@ export function Files({
   const { kept, isKept } = bench;
   const older = !isKept && asked !== kept.version;
   const paper = paperSize.use();
+  const [printing, setPrinting] = useState<Printing>(AS_USUAL);
+  const [plotter, setPlotter] = useState(false);
+  const demo = useStudio()?.demo ?? false;
   const names = useQuery({
     queryKey: ["files"],
     queryFn: () => answer(api.GET("/api/files")),
@@ -42,9 +48,14 @@ export function Files({
             { value: "a4", text: text.paperSizes.a4 },
             { value: "letter", text: text.paperSizes.letter },
           ]}
-          onChoose={paperSize.write}
+          onChoose={(next) => paperSize.write(next === "letter" ? "letter" : "a4")}
         />
       </div>
+      <PrintingChoices
+        pieces={screen.sheet.pieces.map((piece) => piece.name)}
+        chosen={printing}
+        onChoose={setPrinting}
+      />
       {!isKept && (
         <div role="alert" className="mb-2 border-l-4 border-thread bg-mend px-3 py-1.5">
           <p>{text.notInFiles(kept.version)}</p>
@@ -61,7 +72,7 @@ export function Files({
         {names.data?.map((name) => (
           <li key={name}>
             <a
-              href={`/api/commissions/${commissionId}/files/${name}?paper=${paper}&version=${kept.version}`}
+              href={`/api/commissions/${commissionId}/files/${name}?${query(printing, paper, kept.version, bench.draft.unit)}`}
               download={name}
               className="inline-block min-h-7 underline underline-offset-4 hover:bg-lining"
             >
@@ -70,6 +81,12 @@ export function Files({
           </li>
         ))}
       </ul>
+      {demo && (
+        <Button className="no-print mb-3" onClick={() => setPlotter(true)}>
+          {text.plotter.open}
+        </Button>
+      )}
+      {plotter && <Plotter commission={commissionId} onClose={() => setPlotter(false)} />}
       <Rows caption={text.cutList} rows={cutList(screen)} />
       <Rows caption={text.seams} rows={seamList(screen)} />
       <p className="mt-2 text-sm text-pencil">{text.cutWith}</p>

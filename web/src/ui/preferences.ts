@@ -25,7 +25,10 @@ export const preferredUnit = kept<"cm" | "in">(
   /^en-(US|LR)|^my/.test(navigator.language) ? "in" : "cm",
 );
 export const singleKeys = kept<"on" | "off">("hem.keys", "on");
-export const paperSize = kept<"a4" | "letter">("hem.paper", "a4");
+export const paperSize = kept<"a4" | "letter" | "a3" | "legal" | "a2" | "a1" | "a0" | "roll">(
+  "hem.paper",
+  "a4",
+);
 
 /** How the desk is laid out: by the day a dress is due, or as it was last worked on. */
 export const deskOrder = kept<"due" | "worked">("hem.desk", "due");

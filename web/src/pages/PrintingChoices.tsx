@@ -1,0 +1,171 @@
+import { type ReactNode, useId } from "react";
+import { text } from "../text";
+
+export interface Printing {
+  paper: (typeof text.printing.papers)[number][0];
+  sheet: string;
+  scale: string;
+  joins: string;
+  lines: string;
+  words: boolean;
+  opened: boolean;
+  /** Which pieces; none: all. */
+  pieces: string[];
+}
+
+export const AS_USUAL: Printing = {
+  paper: "",
+  sheet: "",
+  scale: "1",
+  joins: "overlap",
+  lines: "both",
+  words: true,
+  opened: false,
+  pieces: [],
+};
+
+/** How a file is asked for: on which paper, which version. */
+export function query(printing: Printing, paper: string, version: number, unit: unknown): string {
+  const { pieces, paper: other, sheet, words, opened, ...rest } = printing;
+  const said = new URLSearchParams({
+    ...rest,
+    paper: other || paper,
+    words: String(words),
+    opened: String(opened),
+    version: String(version),
+    ...(sheet.trim() && { sheet, unit: String(unit) }),
+  });
+  for (const piece of pieces) said.append("piece", piece);
+  return said.toString();
+}
+
+/** Other papers, trials at half and quarter size, joins, lines, and which pieces. */
+export function PrintingChoices({
+  pieces,
+  chosen,
+  onChoose,
+}: {
+  pieces: string[];
+  chosen: Printing;
+  onChoose: (printing: Printing) => void;
+}) {
+  const set = (change: Partial<Printing>) => onChoose({ ...chosen, ...change });
+  const words = text.printing;
+  return (
+    <details className="no-print mb-2">
+      <summary className="min-h-7 cursor-pointer">{words.more}</summary>
+      <div className="grid gap-1.5 py-1 pl-4">
+        <Choose
+          label={words.paper}
+          value={chosen.paper}
+          choices={words.papers}
+          onChoose={(paper) => set({ paper: paper as Printing["paper"] })}
+        />
+        <Row label={words.sheet}>
+          {(id) => (
+            <input
+              id={id}
+              value={chosen.sheet}
+              placeholder={words.sheetHint}
+              onChange={(event) => set({ sheet: event.target.value })}
+              className="w-36 rounded-sm border border-pencil bg-paper px-2 py-0.5"
+            />
+          )}
+        </Row>
+        <Choose
+          label={words.scale}
+          value={chosen.scale}
+          choices={words.scales}
+          onChoose={(scale) => set({ scale })}
+        />
+        <Choose
+          label={words.joins}
+          value={chosen.joins}
+          choices={words.joinings}
+          onChoose={(joins) => set({ joins })}
+        />
+        <Choose
+          label={words.lines}
+          value={chosen.lines}
+          choices={words.linesOf}
+          onChoose={(lines) => set({ lines })}
+        />
+        <Tick on={chosen.words} onTick={(on) => set({ words: on })}>
+          {words.words}
+        </Tick>
+        <Tick on={chosen.opened} onTick={(opened) => set({ opened })}>
+          {words.opened}
+        </Tick>
+        <fieldset>
+          <legend className="text-pencil">{words.pieces}</legend>
+          {pieces.map((name) => (
+            <Tick
+              key={name}
+              on={chosen.pieces.includes(name)}
+              onTick={(on) =>
+                set({ pieces: on ? [...chosen.pieces, name] : chosen.pieces.filter((one) => one !== name) })
+              }
+            >
+              {name}
+            </Tick>
+          ))}
+        </fieldset>
+      </div>
+    </details>
+  );
+}
+
+function Row({ label, children }: { label: string; children: (id: string) => ReactNode }) {
+  const id = useId();
+  return (
+    <div className="flex items-center justify-between gap-3">
+      <label htmlFor={id}>{label}</label>
+      {children(id)}
+    </div>
+  );
+}
+
+function Choose({
+  label,
+  value,
+  choices,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  choices: string[][];
+  onChoose: (value: string) => void;
+}) {
+  return (
+    <Row label={label}>
+      {(id) => (
+        <select
+          id={id}
+          value={value}
+          onChange={(event) => onChoose(event.target.value)}
+          className="min-h-8 rounded-sm border border-pencil bg-paper px-1"
+        >
+          {choices.map(([key, said]) => (
+            <option key={key} value={key}>
+              {said}
+            </option>
+          ))}
+        </select>
+      )}
+    </Row>
+  );
+}
+
+function Tick({ on, onTick, children }: { on: boolean; onTick: (on: boolean) => void; children: ReactNode }) {
+  return (
+    <label className="flex min-h-7 items-center gap-2">
+      <input
+        type="checkbox"
+        checked={on}
+        onChange={(event) => onTick(event.target.checked)}
+        className="size-4 accent-ink"
+      />
+      {children}
+    </label>
+  );
+}
