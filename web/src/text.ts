@@ -111,6 +111,15 @@ export const text = {
     another: "another …",
     fromShelf: (role: string) => `${role} from the shelf`,
   },
+  chalk: {
+    title: "Drawn straight on the cloth",
+    how: "Without a paper pattern: every point so far from the fold and from the cut end, allowances included, in the order of marking. Straight lines between letters, curves through the small points.",
+    piece: "Draw",
+    drawing: (name: string) => `The ${name} on folded cloth`,
+    wedge: (name: string) => `The ${name} on cloth folded to a wedge`,
+    heads: ["point", "from the fold", "from the cut end", ""],
+    curve: "on the curve",
+  },
   shelf: {
     title: "Cloths",
     none: "The shelf is empty. Put the cloths there that you cut from, and every dress can take them.",

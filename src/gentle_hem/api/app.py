@@ -18,6 +18,7 @@ from gentle_hem.api import problems
 from gentle_hem.api.beginning import beginning
 from gentle_hem.api.benches import benches
 from gentle_hem.api.blocks import blocks
+from gentle_hem.api.chalk import chalking
 from gentle_hem.api.commissions import commissions
 from gentle_hem.api.desk import SlipWriter, desk
 from gentle_hem.api.figures import figures
@@ -43,7 +44,7 @@ BETWEEN_LOOKS = 1800.0
 
 ROUTERS = (
     studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths,
-    plotting,
+    plotting, chalking,
 )  # fmt: skip
 
 

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-import io
-import zipfile
 from datetime import UTC, date, datetime
 from typing import Annotated, Any
 from urllib.parse import quote
 
-from fastapi import APIRouter, Depends, HTTPException, Query, Response
+from fastapi import APIRouter, Depends, File, Form, HTTPException, Query, Response, UploadFile
 from pydantic import BaseModel, Field
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -20,12 +18,14 @@ from gentle_hem.api.problems import Stale
 from gentle_hem.core.families import BY_KEY, family_recipe
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.make_up import make_up
-from gentle_hem.core.names import Document, GivenName, Name, file_name
-from gentle_hem.core.recipe import Recipe, changed, not_cut
+from gentle_hem.core.names import Document, GivenName, Name, a_name, file_name
+from gentle_hem.core.recipe import Recipe, UnreadableRecipe, changed, not_cut, read_recipe
 from gentle_hem.core.start import new_recipe
 from gentle_hem.core.units import LengthError, Unit, parse_length
-from gentle_hem.formats.files import FILE_WRITERS, WRITERS, Order, write_all
+from gentle_hem.formats.bundle import NotABundle, packed, unpacked
+from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.paper import LONGEST_STRETCH, Joins, Lines, Paper, Printing, Scale
+from gentle_hem.limits import LARGEST_UPLOAD
 from gentle_hem.store.models import Commission, RecipeVersion
 from gentle_hem.store.slips import program, slip_of, write_slip
 from gentle_hem.store.store import (
@@ -337,8 +337,10 @@ PrintingAsked = Annotated[Printing, Depends(printing_asked)]
 
 @commissions.get("/commissions/{commission_id}/files/{name}", response_class=Response)
 def file(
-    commission_id: RecordId, name: str, session: Reading, printing: PrintingAsked, version: VersionNumber | None = None
-) -> Response:
+    commission_id: RecordId, name: str, session: Reading, printing: PrintingAsked,
+    version: VersionNumber | None = None,
+    with_person: Annotated[bool, Query(description="Of pattern.zip: whether she is named and measured in it.")] = True,
+) -> Response:  # fmt: skip
     """One file of a version, the newest unless another is named; or pattern.zip with all of them."""
     row = found(session.get(Commission, commission_id), "commission")
     kept = version_numbered(session, commission_id, version) if version else latest_version(session, commission_id)
@@ -350,17 +352,57 @@ def file(
     else:
         recipe = stored(kept).model_copy(update={"name": row.title})  # as it is called now
         order = Order(recipe, make_up(recipe), printing, kept.number, kept.created_at.date())
-        content = _packed(order) if name == "pattern.zip" else FILE_WRITERS[name](order)
+        if name == "pattern.zip":
+            content = packed(order, _log_of(session, row), with_person=with_person)
+        else:
+            content = FILE_WRITERS[name](order)
     headers = {"Content-Disposition": _called(row.title, name), "X-Recipe-Version": str(kept.number)}
     return Response(content, media_type=CONTENT_TYPES[name.rsplit(".", 1)[-1]], headers=headers)
 
 
-def _packed(order: Order) -> bytes:
-    packed = io.BytesIO()
-    with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
-        for part, written in write_all(order, [*WRITERS]).items():
-            archive.writestr(part, written)
-    return packed.getvalue()
+def _log_of(session: Session, row: Commission) -> dict[str, Any]:
+    """What is said of a dress, and when each of its versions was kept."""
+    kept = session.execute(
+        select(RecipeVersion.number, RecipeVersion.created_at)
+        .where(RecipeVersion.commission_id == row.id)
+        .order_by(RecipeVersion.number)
+    )
+    return {
+        "title": row.title, "person": row.person.name, "occasion": row.occasion,
+        "due_on": row.due_on and row.due_on.isoformat(),
+        "versions": [{"version": number, "saved_at": at.isoformat()} for number, at in kept],
+    }  # fmt: skip
+
+
+@commissions.post("/commissions/brought-back", status_code=201)
+def bring_back(
+    file: Annotated[UploadFile, File()], session: Writing, asked: Asked, person: Annotated[str, Form()] = ""
+) -> OpenCommission:
+    """A dress from its recipe.json or pattern.zip, as a commission of its own. ``person``: whose it is, where the file
+    does not say.
+    """
+    name = a_name((file.filename or "the file").encode(errors="replace").decode())[:120]
+    try:
+        document, log = unpacked(name, file.file.read(LARGEST_UPLOAD + 1))
+        recipe = read_recipe(document)
+    except NotABundle as wrong:
+        raise HTTPException(422, str(wrong)) from None
+    except UnreadableRecipe as wrong:
+        raise HTTPException(422, f"The recipe in {name} cannot be read: {wrong}") from None
+    whose = a_name(person or recipe.figure.name or str(log.get("person") or "")).strip()[:120]
+    if not whose:
+        raise HTTPException(422, f"{name} does not say whose dress it is; say for whom it is brought back.")
+    title = a_name(str(log.get("title") or recipe.name or "Brought back"))[:120]
+    row = Commission(
+        person_id=person_called(session, whose).id, title=title, occasion=a_name(str(log.get("occasion") or ""))[:200]
+    )
+    session.add(row)
+    session.flush()
+    recipe = recipe.model_copy(update={"name": title, "figure": recipe.figure.model_copy(update={"name": whose})})
+    version = append_version(session, row.id, recipe.model_dump(mode="json"))
+    session.refresh(row)
+    write_slip(session, row)
+    return _open(row, version)
 
 
 def _called(title: str, name: str) -> str:

@@ -64,7 +64,8 @@ def _nested(garment: Garment, asked: LayAsked, width: float, how: HowLaid) -> It
         items.append(spyrrow.Item(str(k), [(y, x) for x, y in ring], 1, ways))
     if not items:
         return
-    strip = spyrrow.StripPackingInstance("lay", width, items)
+    # it keeps half of what is left between pieces from its strip's edges as well; cloth may be cut to its selvedge
+    strip = spyrrow.StripPackingInstance("lay", width + APART, items)
     config = spyrrow.StripPackingConfig(
         early_termination=True, total_computation_time=asked.seconds, num_workers=WORKERS, seed=asked.seed,
         min_items_separation=APART,
@@ -94,7 +95,7 @@ def _read(ready: OpenedFlat, solution: Any) -> Lay:
         outline = Polygon([(y, x) for x, y in moved.exterior.coords])
         placed.append(Placed(0, thing.name, outline, turned=90 < item.rotation % 360 < 270))
     foot = min(float(one.outline.bounds[1]) for one in placed)
-    return ready.of([replace(one, outline=translate(one.outline, 0, -foot)) for one in placed])
+    return ready.of([replace(one, outline=translate(one.outline, -APART / 2, -foot)) for one in placed])
 
 
 def in_other_orders(

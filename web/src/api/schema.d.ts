@@ -124,6 +124,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/chalk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Chalk All
+         * @description Everything of a dress that is cut from cloth, as it is drawn straight on it.
+         */
+        post: operations["chalk_all_api_chalk_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cloths": {
         parameters: {
             query?: never;
@@ -182,6 +202,27 @@ export interface paths {
          * @description A new commission with the person's latest measures and a recipe to begin from.
          */
         post: operations["add_commission_api_commissions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/brought-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description A dress from its recipe.json or pattern.zip, as a commission of its own. ``person``: whose it is, where the file
+         *     does not say.
+         */
+        post: operations["bring_back_api_commissions_brought_back_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1206,6 +1247,16 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** Body_bring_back_api_commissions_brought_back_post */
+        Body_bring_back_api_commissions_brought_back_post: {
+            /** File */
+            file: string;
+            /**
+             * Person
+             * @default
+             */
+            person: string;
+        };
         /** Body_read_file_api_blocks_read_post */
         Body_read_file_api_blocks_read_post: {
             /** File */
@@ -1224,6 +1275,51 @@ export interface components {
             length: string;
             /** Title */
             title: string;
+        };
+        /**
+         * ChalkOut
+         * @description One drawing on folded cloth, in the order of marking.
+         */
+        ChalkOut: {
+            /** Length */
+            length: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points: components["schemas"]["ChalkPointOut"][];
+            /** Said */
+            said: string[];
+            /** Trims */
+            trims: components["schemas"]["TrimOut"][];
+            /** Width */
+            width: number;
+        };
+        /**
+         * ChalkPointOut
+         * @description A point to be marked: where it stands in the drawing (mm, x from the fold, y from the cut end), and in words.
+         */
+        ChalkPointOut: {
+            /** Curved */
+            curved: boolean;
+            /** From Cut End */
+            from_cut_end: string;
+            /** From Fold */
+            from_fold: string;
+            /** Letter */
+            letter: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /** ChalksOut */
+        ChalksOut: {
+            /** Rings */
+            rings: components["schemas"]["RingOut"][];
+            /** Sheets */
+            sheets: components["schemas"]["ChalkOut"][];
+            /** Together */
+            together: components["schemas"]["ChalkOut"][];
         };
         /** ChoiceOut */
         ChoiceOut: {
@@ -2539,6 +2635,22 @@ export interface components {
             /** Workings */
             workings: components["schemas"]["WorkingDocument"][];
         };
+        /**
+         * RingOut
+         * @description A flare marked on cloth folded to a wedge.
+         */
+        RingOut: {
+            /** Inner */
+            inner: number;
+            /** Name */
+            name: string;
+            /** Outer */
+            outer: number;
+            /** Said */
+            said: string[];
+            /** Wedge */
+            wedge: number;
+        };
         /** RunOut */
         RunOut: {
             /** Edge */
@@ -2900,6 +3012,16 @@ export interface components {
             across: string;
             /** Name */
             name: string;
+        };
+        /**
+         * TrimOut
+         * @description What is then cut off one of two that are drawn together.
+         */
+        TrimOut: {
+            /** Points */
+            points: components["schemas"]["ChalkPointOut"][];
+            /** Said */
+            said: string;
         };
         /** TwoFigures */
         TwoFigures: {
@@ -3322,6 +3444,46 @@ export interface operations {
             };
         };
     };
+    chalk_all_api_chalk_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChalksOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_cloths_api_cloths_get: {
         parameters: {
             query?: {
@@ -3456,6 +3618,44 @@ export interface operations {
             };
         };
     };
+    bring_back_api_commissions_brought_back_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_bring_back_api_commissions_brought_back_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenCommission"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     open_commission_api_commissions__commission_id__get: {
         parameters: {
             query?: never;
@@ -3561,6 +3761,8 @@ export interface operations {
         parameters: {
             query?: {
                 version?: number | null;
+                /** @description Of pattern.zip: whether she is named and measured in it. */
+                with_person?: boolean;
                 paper?: components["schemas"]["Paper"];
                 scale?: components["schemas"]["Scale"];
                 joins?: components["schemas"]["Joins"];

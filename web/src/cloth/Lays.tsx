@@ -4,6 +4,7 @@ import type { Changes } from "../recipe/draft";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { readingOf } from "../ui/preferences";
+import { Chalk } from "./Chalk";
 import { OneLay } from "./OneLay";
 
 /** Every cloth of the dress as it is laid: how much of it to buy, what lies where, what does not go on it. */
@@ -58,6 +59,7 @@ export function Lays({
           onTake={(cloth) => onChange({ [PLACES[lay.cloth]]: cloth })}
         />
       ))}
+      <Chalk recipe={recipe} unit={unit} />
     </section>
   );
 }
