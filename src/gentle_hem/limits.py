@@ -4,3 +4,8 @@ LARGEST_UPLOAD = 8_000_000
 """No recipe, table or block comes near eight megabytes (bytes)."""
 
 LARGEST_SAID = "8 MB"
+
+LARGEST_PHOTO = 40_000_000
+"""A photograph of 48 megapixels may take so much (bytes)."""
+
+LARGEST_PHOTO_SAID = "40 MB"

@@ -182,7 +182,7 @@ def test_edge_names_are_the_trades(client):
     ("name", "content", "part"),
     [
         ("block.svg", b"", "not a readable SVG"),
-        ("block.png", b"\x89PNG", "SVG, DXF and garment.json"),
+        ("block.doc", b"\x89PNG", "SVG, DXF, PDF and garment.json"),
         ("block.dxf", b"\xff\xfe\x00", "DXF"),
         ("block.svg", b"<svg xmlns='http://www.w3.org/2000/svg'><path d='M 0 0 L 10'/></svg>", ""),
     ],

@@ -148,14 +148,14 @@ def test_a_block_of_ones_own_is_brought_in_and_its_edges_named(page, studio, tmp
 
 
 def test_nonsense_is_refused_in_a_sentence(page, studio, tmp_path):
-    file = tmp_path / "photo.png"
-    file.write_bytes(b"not a picture")
+    file = tmp_path / "block.doc"
+    file.write_bytes(b"not a block")
     open_commission(page, studio, "Harbour dance dress")
     open_stage(page, "bodice")
     page.get_by_role("button", name="Bring in a block").click()
     page.get_by_label("File", exact=True).set_input_files(file)
     expect(page.get_by_role("alert")).to_have_text(
-        "photo.png is not a file I can read; SVG, DXF and garment.json are accepted."
+        "block.doc is not a file I can read; SVG, DXF, PDF and garment.json are accepted."
     )
 
 

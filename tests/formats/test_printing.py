@@ -10,7 +10,7 @@ import pytest
 from fastapi import HTTPException
 from pytest import approx
 
-from gentle_hem.api.commissions import sheet_size
+from gentle_hem.api.sheets import sheet_size
 from gentle_hem.core.cutting.open_out import opened_out
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import read_recipe

@@ -129,7 +129,7 @@ def test_a_dart_cut_into_the_outline_is_found():
         ("a.dxf", b"0\nSECTION\nnonsense", "not a readable DXF|no closed outline"),
         ("a.json", b"{}", "no list of pieces"),
         ("a.json", json.dumps({"pieces": [{"name": "x", "edges": [{"name": "a"}]}]}).encode(), "cannot be read"),
-        ("a.pdf", b"%PDF", "SVG, DXF and garment.json are accepted"),
+        ("a.doc", b"%DOC", "SVG, DXF, PDF and garment.json are accepted"),
         ("a.svg", b" " * 8_000_001, "larger than 8 MB"),
         ("a.dxf", dxf_of(HALF[:-2], closed=False), "The outline is open: its ends lie"),
         ("a.svg", svg_of(HALF, 30.0), "another unit"),

@@ -201,6 +201,7 @@ export const text = {
   },
   newDress: "New dress",
   begins: {
+    bringBack: "Bring a dress back from its file …",
     a: "A",
     called: "called",
     whichName: "which name?",
@@ -407,6 +408,7 @@ export const text = {
     nothing: "Nothing is on its way.",
     sheet: (number: number) => `Paper ${number}`,
   },
+  withPerson: "with her name and measures: ask her first",
   fileNames: {
     "pattern.pdf": "Pattern for your printer, true size",
     "pattern-large.pdf": "Pattern on one large sheet",
@@ -543,8 +545,15 @@ export const text = {
   },
   own: {
     title: "A block of your own",
-    intro: "SVG, DXF or a garment.json. Choose its front and back and say what each edge is.",
+    intro:
+      "SVG, DXF, PDF, a garment.json, or photographs of its paper pieces on a mat. Choose its front and back and say what each edge is.",
     file: "File",
+    mat: "For a photograph: the mat it lies on is",
+    matHint: "60 x 45 cm",
+    matHow:
+      "Lay one paper piece whole on a mat or sheet of another shade whose four corners are in the picture, and hold the camera straight above it.",
+    corner: (number: number) => `Corner ${number} of the mat`,
+    seen: "The mat's corners as they were found: draw one to where it truly is, and the piece is read again.",
     halves: { front: "The front is", back: "The back is" },
     edge: "edge",
     unnamed: "which edge?",

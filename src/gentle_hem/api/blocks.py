@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from math import isfinite
 from typing import Annotated, Any
 
-from fastapi import APIRouter, File, HTTPException, Request, UploadFile
+from fastapi import APIRouter, File, Form, HTTPException, Request, UploadFile
 from pydantic import BaseModel, Field
 
 from gentle_hem.api.kept import Asked
+from gentle_hem.api.sheets import sheet_size
 from gentle_hem.core.block.own import NAMES, Named, OwnBodice
 from gentle_hem.core.geometry import Point
 from gentle_hem.core.geometry.path_text import path_from_text
@@ -67,6 +69,52 @@ def read_file(file: Annotated[UploadFile, File()], request: Request, asked: Aske
     except NotReadError as wrong:
         raise HTTPException(422, str(wrong)) from None
     return [_found(outline, asked.tape()) for outline in outlines]
+
+
+class PhotoOut(BaseModel):
+    """What a photograph shows: its size and the mat's corners in it (pixels), and the piece's outline (mm)."""
+
+    width: int
+    height: int
+    corners: list[tuple[float, float]]
+    outline: OutlineFound
+
+
+@blocks.post("/blocks/photo")
+def read_photograph(
+    file: Annotated[UploadFile, File()],
+    request: Request,
+    asked: Asked,
+    mat: Annotated[str, Form(max_length=60, description='The mat\'s width and height: "60 x 45 cm".')],
+    corners: Annotated[str, Form(max_length=300, description="The mat's corners set by hand: x,y x,y x,y x,y.")] = "",
+) -> PhotoOut:
+    """A paper piece photographed on a mat of a known size: the mat's corners, and the piece laid flat."""
+    room: ReadingRoom = request.app.state.reading_room
+    name = a_name((file.filename or "the photograph").encode(errors="replace").decode())[:120]
+    size = sheet_size(mat, asked.unit)
+    if size is None:
+        raise HTTPException(422, "Say how large the mat is, as 60 x 45 cm; everything is measured by it.")
+    try:
+        seen = room.read("photo", name, file.file.read(), mat=size, corners=_corners(corners))
+    except NotReadError as wrong:
+        raise HTTPException(422, str(wrong)) from None
+    return PhotoOut(
+        width=seen["width"], height=seen["height"], corners=seen["corners"],
+        outline=_found(seen["outline"], asked.tape()),
+    )  # fmt: skip
+
+
+def _corners(said: str) -> list[list[float]] | None:
+    """Four corners as they were set by hand; None where none were."""
+    if not said.strip():
+        return None
+    try:
+        corners = [[float(number) for number in corner.split(",")] for corner in said.split()]
+    except ValueError:
+        corners = []
+    if len(corners) != 4 or any(len(corner) != 2 or not all(map(isfinite, corner)) for corner in corners):
+        raise HTTPException(422, "The mat has four corners, each said as x,y in pixels of the photograph.")
+    return corners
 
 
 def _found(outline: dict[str, Any], tape: Tape) -> OutlineFound:

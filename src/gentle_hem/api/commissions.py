@@ -15,16 +15,17 @@ from gentle_hem.api.desk import CommissionOut, commission_out
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, read_stored, stored
 from gentle_hem.api.make import DifferenceOut, RefusalOut, TypedIn, differences_out, read_over, refusals_out
 from gentle_hem.api.problems import Stale
+from gentle_hem.api.sheets import sheet_size
 from gentle_hem.core.families import BY_KEY, family_recipe
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.names import Document, GivenName, Name, a_name, file_name
 from gentle_hem.core.recipe import Recipe, UnreadableRecipe, changed, not_cut, read_recipe
 from gentle_hem.core.start import new_recipe
-from gentle_hem.core.units import LengthError, Unit, parse_length
+from gentle_hem.core.units import Unit
 from gentle_hem.formats.bundle import NotABundle, packed, unpacked
 from gentle_hem.formats.files import FILE_WRITERS, Order
-from gentle_hem.formats.paper import LONGEST_STRETCH, Joins, Lines, Paper, Printing, Scale
+from gentle_hem.formats.paper import Joins, Lines, Paper, Printing, Scale
 from gentle_hem.limits import LARGEST_UPLOAD
 from gentle_hem.store.models import Commission, RecipeVersion
 from gentle_hem.store.slips import program, slip_of, write_slip
@@ -311,26 +312,6 @@ def printing_asked(
     """How a pattern is to be printed."""
     return Printing(paper, scale, joins, lines, words, opened, frozenset(piece), sheet_size(sheet, asked.unit))
 
-
-def sheet_size(said: str, unit: Unit | None) -> tuple[float, float] | None:
-    """Width and height of a sheet as they are typed, "70 x 100 cm"; None where nothing is."""
-    if not said.strip():
-        return None
-    sides = [side.strip() for side in said.lower().replace("×", "x").split("x")]
-    if len(sides) != 2:
-        raise HTTPException(422, f'A sheet is said as width x height, as "70 x 100 cm"; "{said[:40]}" is none.')
-    last = sides[1].lstrip("0123456789 /.,")
-    try:
-        width, height = (parse_length(side if side[-1:].isalpha() else f"{side} {last}", unit or Unit.CM)
-                         for side in sides)  # fmt: skip
-    except LengthError as wrong:
-        raise HTTPException(422, str(wrong)) from None
-    if not (SMALLEST_SHEET <= width <= LONGEST_STRETCH and SMALLEST_SHEET <= height <= LONGEST_STRETCH):
-        raise HTTPException(422, f"A sheet of {said[:40]} is out of range; each side from 15 cm to 5 m is accepted.")
-    return width, height
-
-
-SMALLEST_SHEET = 150.0
 
 PrintingAsked = Annotated[Printing, Depends(printing_asked)]
 

@@ -8,7 +8,7 @@ from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from gentle_hem.api.problems import fault, problem
-from gentle_hem.limits import LARGEST_SAID, LARGEST_UPLOAD
+from gentle_hem.limits import LARGEST_PHOTO, LARGEST_PHOTO_SAID, LARGEST_SAID, LARGEST_UPLOAD
 
 HOME = {"127.0.0.1", "localhost"}
 
@@ -64,8 +64,10 @@ class OnlyFromHere:
             await refusal(scope, receive, guarded)
             return
         size, taken = headers.get("content-length", "0"), 0
-        too_large = problem(413, "Too large", f"What was sent is larger than {LARGEST_SAID}.")
-        if size.isdigit() and int(size) > LARGEST_UPLOAD:
+        photo = scope["path"] == PHOTOS
+        most, said = (LARGEST_PHOTO, LARGEST_PHOTO_SAID) if photo else (LARGEST_UPLOAD, LARGEST_SAID)
+        too_large = problem(413, "Too large", f"What was sent is larger than {said}.")
+        if size.isdigit() and int(size) > most:
             await too_large(scope, receive, guarded)
             return
 
@@ -73,7 +75,7 @@ class OnlyFromHere:
             nonlocal taken, over
             message = await receive()
             taken += len(message.get("body", b""))
-            over = taken > LARGEST_UPLOAD
+            over = taken > most
             if over:
                 raise TooLarge
             return message
@@ -87,6 +89,10 @@ class OnlyFromHere:
             answer = fault(error)
             if not started:
                 await answer(scope, receive, guarded)
+
+
+PHOTOS = "/api/blocks/photo"
+"""Where photographs are sent, which are larger than anything else."""
 
 
 def is_from_here(headers: Headers, path: str) -> bool:

@@ -1,4 +1,4 @@
-"""A block from a file: SVG, DXF or the project's own JSON, read into outlines whose edges can be named.
+"""A block from a file: SVG, DXF, PDF or the project's own JSON, read into outlines whose edges can be named.
 
 file ─► strokes in mm, y up ─► closed outlines ─► corners ─► edges with a guess of what each is ─► darts
 
@@ -53,9 +53,9 @@ def read_block(name: str, content: bytes) -> list[Outline]:
     if len(content) > LARGEST_UPLOAD:
         raise UnreadableError(f"{name} is larger than {LARGEST_SAID}; a block is a few lines, so leave pictures out.")
     ending = name.rsplit(".", 1)[-1].lower()
-    readers = {"svg": _from_svg, "dxf": _from_dxf, "json": _from_json}
+    readers = {"svg": _from_svg, "dxf": _from_dxf, "json": _from_json, "pdf": _from_pdf}
     if ending not in readers:
-        raise UnreadableError(f"{name} is not a file I can read; SVG, DXF and garment.json are accepted.")
+        raise UnreadableError(f"{name} is not a file I can read; SVG, DXF, PDF and garment.json are accepted.")
     found = readers[ending](name, content)
     if any(not abs(number) <= FARTHEST for outline in found for number in _box(outline)):
         raise UnreadableError(f"{name} has lines more than 50 m away; look at its unit and save it again.")
@@ -351,6 +351,19 @@ def _json_outline(piece: dict[str, Any]) -> Outline:
         for d in piece.get("darts", [])
     )
     return Outline(str(piece["name"]), tuple(edges), darts)
+
+
+# ------------------------------------------------------------------------------------------------ PDF
+
+
+def _from_pdf(name: str, content: bytes) -> list[Outline]:
+    """The lines of the page that has most of them, at the size the page says it has."""
+    from gentle_hem.formats.pdf_lines import lines_of
+
+    strokes = [path for segments in lines_of(name, content) if (path := mended(segments)) is not None]
+    if not strokes:
+        raise UnreadableError(f"{name} holds no lines: it may be a picture. A PDF with drawn lines is accepted.")
+    return outlines_of(strokes)
 
 
 def as_half(outline: Outline, names: list[Named]) -> dict[str, Any]:

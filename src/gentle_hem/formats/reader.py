@@ -15,13 +15,13 @@ import svgelements  # noqa: F401
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.units import Unit
-from gentle_hem.formats.apart import LONGEST
+from gentle_hem.formats.apart import LONGEST, LONGEST_PHOTO
 from gentle_hem.formats.figure_csv import TableError, from_csv
 from gentle_hem.formats.outlines import Outline, UnreadableError
 from gentle_hem.formats.read_block import read_block
 
-MORE_MEMORY = 120 * 1024 * 1024
-"""How much more memory a file may take than the reader itself (bytes)."""
+MORE_MEMORY, PHOTO_MEMORY = 120 * 1024 * 1024, 1200 * 1024 * 1024
+"""How much more memory a file, and a photograph, may take than the reader itself (bytes)."""
 
 
 MOST_OUTLINES = 40
@@ -30,14 +30,29 @@ MOST_OUTLINES = 40
 def _limit() -> None:
     with open("/proc/self/statm") as file:
         taken = int(file.read().split()[0]) * resource.getpagesize()
-    resource.setrlimit(resource.RLIMIT_AS, (taken + MORE_MEMORY, taken + MORE_MEMORY))
+    resource.setrlimit(resource.RLIMIT_AS, (taken + MORE_MEMORY, taken + PHOTO_MEMORY))
     os.nice(5)
+
+
+def _make_room() -> None:
+    """All that a photograph may take."""
+    _, most = resource.getrlimit(resource.RLIMIT_AS)
+    resource.setrlimit(resource.RLIMIT_AS, (most, most))
 
 
 def read(job: dict[str, Any], content: bytes) -> Any:
     """What is in a file, in JSON's own types."""
     if job["kind"] == "table":
         return {str(key): value for key, value in from_csv(content.decode("utf-8-sig"), Unit(job["unit"])).items()}
+    if job["kind"] == "photo":
+        from gentle_hem.formats.photo import read_photo
+
+        corners = [(float(x), float(y)) for x, y in job["corners"] or ()]
+        set_right = (corners[0], corners[1], corners[2], corners[3]) if corners else None
+        seen = read_photo(job["name"], content, (job["mat"][0], job["mat"][1]), set_right)
+        return {
+            "width": seen.width, "height": seen.height, "corners": seen.corners, "outline": _outline(seen.outline)
+        }  # fmt: skip
     return [_outline(outline) for outline in read_block(job["name"], content)[:MOST_OUTLINES]]
 
 
@@ -80,8 +95,12 @@ def main() -> None:
     line = source.readline()
     if not line:
         return
-    signal.setitimer(signal.ITIMER_PROF, LONGEST)  # of work, so that a busy machine refuses nothing it should read
     job = json.loads(line)
+    photo = job["kind"] == "photo"
+    if photo:
+        _make_room()
+    # of work, so that a busy machine refuses nothing it should read
+    signal.setitimer(signal.ITIMER_PROF, LONGEST_PHOTO if photo else LONGEST)
     out.write(json.dumps(answer(job, source.read(job["size"]))).encode("utf-8", errors="replace"))
     out.flush()
 

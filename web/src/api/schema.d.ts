@@ -84,6 +84,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/blocks/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Photograph
+         * @description A paper piece photographed on a mat of a known size: the mat's corners, and the piece laid flat.
+         */
+        post: operations["read_photograph_api_blocks_photo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/blocks/read": {
         parameters: {
             query?: never;
@@ -1262,6 +1282,22 @@ export interface components {
             /** File */
             file: string;
         };
+        /** Body_read_photograph_api_blocks_photo_post */
+        Body_read_photograph_api_blocks_photo_post: {
+            /**
+             * Corners
+             * @description The mat's corners set by hand: x,y x,y x,y x,y.
+             * @default
+             */
+            corners: string;
+            /** File */
+            file: string;
+            /**
+             * Mat
+             * @description The mat's width and height: "60 x 45 cm".
+             */
+            mat: string;
+        };
         /**
          * CanBeMadeOut
          * @description A lower part this cloth makes on this figure, and how long at most; nothing where it does not.
@@ -2425,6 +2461,22 @@ export interface components {
             name: string;
         };
         /**
+         * PhotoOut
+         * @description What a photograph shows: its size and the mat's corners in it (pixels), and the piece's outline (mm).
+         */
+        PhotoOut: {
+            /** Corners */
+            corners: [
+                number,
+                number
+            ][];
+            /** Height */
+            height: number;
+            outline: components["schemas"]["OutlineFound"];
+            /** Width */
+            width: number;
+        };
+        /**
          * PieceOut
          * @description A piece where it lies on the sheet, in mm, y down.
          */
@@ -3367,6 +3419,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+        };
+    };
+    read_photograph_api_blocks_photo_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_photograph_api_blocks_photo_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };

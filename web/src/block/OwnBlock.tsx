@@ -5,8 +5,10 @@ import type { components } from "../api/schema";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { OverSheet } from "../ui/Sheet";
+import { MatCorners } from "./MatCorners";
 
 type Outline = components["schemas"]["OutlineFound"];
+type Photo = components["schemas"]["PhotoOut"];
 type Name = components["schemas"]["NamedOutline"]["names"][number];
 
 /** A block of the maker's own: choose the file, choose front and back, say what each edge is. */
@@ -26,6 +28,9 @@ export function OwnBlock({
   const [problem, setProblem] = useState("");
   const [halves, setHalves] = useState({ front: 0, back: 1 });
   const [names, setNames] = useState<Record<string, (Name | "")[]>>({});
+  const [mat, setMat] = useState("");
+  const [photo, setPhoto] = useState<File | null>(null);
+  const [picture, setPicture] = useState<Omit<Photo, "outline"> | null>(null);
   const edgeNames = useQuery({
     queryKey: ["edge names"],
     queryFn: () => answer(api.GET("/api/blocks/edge-names")) as Promise<Name[]>,
@@ -35,6 +40,12 @@ export function OwnBlock({
   const read = async (file: File | undefined) => {
     if (!file) return;
     setProblem("");
+    if (/\.(jpe?g|png|webp)$/i.test(file.name)) {
+      setPhoto(file);
+      await readPhoto(file);
+      return;
+    }
+    setPhoto(null);
     const body = new FormData();
     body.append("file", file);
     const sent = await fetch(`/api/blocks/read?unit=${unit}`, { method: "POST", body });
@@ -58,6 +69,35 @@ export function OwnBlock({
     setNames(
       Object.fromEntries(outlines.map((one, index) => [index, one.edges.map((edge) => edge.guess ?? "")])),
     );
+  };
+
+  /** A photograph read, with the mat's corners as they were found or as a hand has set them; its piece joins the others. */
+  const readPhoto = async (file: File, corners: [number, number][] | null = null) => {
+    const body = new FormData();
+    body.append("file", file);
+    body.append("mat", mat);
+    if (corners) body.append("corners", corners.map((corner) => corner.join(",")).join(" "));
+    const sent = await fetch(`/api/blocks/photo?unit=${unit}`, { method: "POST", body });
+    const said = await sent.json();
+    if (!sent.ok) {
+      setProblem(said.detail);
+      if (!corners) {
+        const seen = await createImageBitmap(file).catch(() => null);
+        if (seen)
+          setPicture({ width: seen.width, height: seen.height, corners: inset(seen.width, seen.height) });
+      }
+      return;
+    }
+    setProblem("");
+    const { outline, ...picture } = said as Photo;
+    const named = { ...outline, name: file.name };
+    const at = found.findIndex((one) => one.name === named.name);
+    const place = at < 0 ? found.length : at;
+    setFound(at < 0 ? [...found, named] : found.map((one, k) => (k === at ? named : one)));
+    setNames({ ...names, [place]: named.edges.map((edge) => edge.guess ?? "") });
+    setHalves({ front: Math.min(halves.front, place), back: place === 0 ? 0 : 1 });
+    setSource(file.name);
+    setPicture(picture);
   };
 
   const take = async () => {
@@ -86,11 +126,25 @@ export function OwnBlock({
         <span className="mr-3">{text.own.file}</span>
         <input
           type="file"
-          accept=".svg,.dxf,.json"
+          accept=".svg,.dxf,.json,.pdf,.jpg,.jpeg,.png,.webp"
           aria-label={text.own.file}
           onChange={(event) => read(event.target.files?.[0])}
         />
       </label>
+      <label className="mt-2 block">
+        <span className="mr-3">{text.own.mat}</span>
+        <input
+          value={mat}
+          placeholder={text.own.matHint}
+          onChange={(event) => setMat(event.target.value)}
+          onBlur={() => photo && mat && readPhoto(photo)}
+          className="w-36 rounded-sm border border-pencil bg-paper px-2 py-0.5"
+        />
+        <span className="ml-3 text-pencil">{text.own.matHow}</span>
+      </label>
+      {photo && picture && (
+        <MatCorners file={photo} picture={picture} onSet={(corners) => readPhoto(photo, corners)} />
+      )}
       {problem && (
         <p role="alert" className="mt-2 text-thread">
           {problem}
@@ -137,6 +191,17 @@ export function OwnBlock({
       )}
     </OverSheet>
   );
+}
+
+/** Where the corners of a mat stand until a hand has set them. */
+function inset(width: number, height: number): [number, number][] {
+  const [x, y] = [Math.round(width / 10), Math.round(height / 10)];
+  return [
+    [x, y],
+    [width - x, y],
+    [width - x, height - y],
+    [x, height - y],
+  ];
 }
 
 function NamedHalf({

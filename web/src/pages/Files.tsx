@@ -28,6 +28,8 @@ export function Files({
   const older = !isKept && asked !== kept.version;
   const paper = paperSize.use();
   const [printing, setPrinting] = useState<Printing>(AS_USUAL);
+  /** Whether she has said that her name and measures may go out with the rest. */
+  const [named, setNamed] = useState(false);
   const [plotter, setPlotter] = useState(false);
   const demo = useStudio()?.demo ?? false;
   const names = useQuery({
@@ -72,12 +74,23 @@ export function Files({
         {names.data?.map((name) => (
           <li key={name}>
             <a
-              href={`/api/commissions/${commissionId}/files/${name}?${query(printing, paper, kept.version, bench.draft.unit)}`}
+              href={`/api/commissions/${commissionId}/files/${name}?${query(printing, paper, kept.version, bench.draft.unit)}${name === "pattern.zip" ? `&with_person=${named}` : ""}`}
               download={name}
               className="inline-block min-h-7 underline underline-offset-4 hover:bg-lining"
             >
               {text.fileNames[name] ?? name}
             </a>
+            {name === "pattern.zip" && (
+              <label className="ml-3 inline-flex items-center gap-2 text-pencil">
+                <input
+                  type="checkbox"
+                  checked={named}
+                  onChange={(event) => setNamed(event.target.checked)}
+                  className="size-4 accent-ink"
+                />
+                {text.withPerson}
+              </label>
+            )}
           </li>
         ))}
       </ul>

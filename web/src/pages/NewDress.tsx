@@ -60,6 +60,19 @@ export function NewDress() {
       go(`/commission/${made.id}`);
     },
   });
+  /** A dress from its own file, as it was taken out. */
+  const back = useMutation({
+    mutationFn: async (file: File) => {
+      const body = new FormData();
+      body.append("file", file);
+      body.append("person", person);
+      const sent = await fetch(`/api/commissions/brought-back?unit=${unit}`, { method: "POST", body });
+      const said = await sent.json();
+      if (!sent.ok) throw new Error(said.detail);
+      return said as { id: number };
+    },
+    onSuccess: (made) => go(`/commission/${made.id}`),
+  });
   const families = from.data?.families ?? [];
   const chosen = families.find((one) => one.key === family);
   const earlier = from.data?.earlier ?? [];
@@ -216,14 +229,28 @@ export function NewDress() {
                   ? text.begins.asItIs
                   : text.begins.alongTheWaist}
           </p>
+          {back.error && (
+            <p role="alert" className="text-thread">
+              {back.error.message || text.lost}
+            </p>
+          )}
           {begin.error && (
             <p role="alert" className="text-thread">
               {begin.error instanceof Refused ? begin.error.message : text.lost}
             </p>
           )}
+          <label className="ml-auto cursor-pointer underline underline-offset-4 hover:bg-lining has-focus-visible:outline-2">
+            {text.begins.bringBack}
+            <input
+              type="file"
+              accept=".zip,.json"
+              className="sr-only"
+              onChange={(event) => event.target.files?.[0] && back.mutate(event.target.files[0])}
+            />
+          </label>
           <Button
             type="submit"
-            className="ml-auto text-lg font-semibold"
+            className="text-lg font-semibold"
             disabled={!title.trim() || !person.trim() || begin.isPending}
           >
             {text.begin}
