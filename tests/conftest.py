@@ -70,11 +70,10 @@ def own_recipe():
     """A recipe on a block brought in from the project's own garment.json."""
     from gentle_hem.core.make_up import make_up
     from gentle_hem.formats.files import FILE_WRITERS, Order
-    from gentle_hem.formats.paper import Paper
     from gentle_hem.formats.read_block import as_half, read_block
 
     recipe = drafted_recipe("two_lengths")
-    written = FILE_WRITERS["garment.json"](Order(recipe, make_up(recipe), Paper.A4))
+    written = FILE_WRITERS["garment.json"](Order(recipe, make_up(recipe)))
     found = [o for o in read_block("garment.json", written) if o.name.startswith("bodice")]
     halves = {o.name.split()[1]: as_half(o, [e.guess for e in o.edges]) for o in found}
     return drafted_recipe("two_lengths").model_validate(

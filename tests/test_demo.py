@@ -1,5 +1,7 @@
 """The demo studio as it is served: made fresh, complete, and on this machine only."""
 
+import io
+import zipfile
 from datetime import date, timedelta
 
 import httpx
@@ -42,11 +44,18 @@ def test_every_player_has_a_dated_set_of_measures(demo):
 
 
 def test_every_commission_can_be_taken_home_as_files(demo):
-    for row in demo.get("/api/desk").json()["rows"]:
-        for name in demo.get("/api/files").json():
-            answer = demo.get(f"/api/commissions/{row['id']}/files/{name}")
-            assert answer.status_code == 200, (row["title"], name)
-            assert len(answer.content) > 100
+    rows = demo.get("/api/desk").json()["rows"]
+    names = demo.get("/api/files").json()
+    for row in rows:
+        answer = demo.get(f"/api/commissions/{row['id']}/files/pattern.zip")
+        assert answer.status_code == 200, row["title"]
+        with zipfile.ZipFile(io.BytesIO(answer.content)) as packed:
+            assert {*packed.namelist(), "pattern.zip"} == {*names, "log.json"}
+            assert all(len(packed.read(name)) > 100 for name in packed.namelist()), row["title"]
+    for name in names:
+        answer = demo.get(f"/api/commissions/{rows[0]['id']}/files/{name}")
+        assert answer.status_code == 200, name
+        assert len(answer.content) > 100
 
 
 def test_a_demo_changed_is_fresh_again_when_started_again(demo):

@@ -13,7 +13,6 @@ from gentle_hem.core.seams import Verdict
 from gentle_hem.core.sentences import spoken
 from gentle_hem.core.slip import desk_slip
 from gentle_hem.formats.files import FILE_WRITERS, Order
-from gentle_hem.formats.paper import Paper
 from long import examples
 from random_recipes import MOODS, random_recipe
 
@@ -47,7 +46,7 @@ def test_no_random_recipe_knocks_anything_over(own, first):
             if seed % len(MOODS) != place:
                 continue  # files take far longer than the garment: those of one mood of every seed are written
             for name, writer in FILE_WRITERS.items():
-                assert writer(Order(recipe, garment, Paper.A4)), (seed, mood, name)
+                assert writer(Order(recipe, garment)), (seed, mood, name)
 
 
 UNMADE = {"cannot-be-made", "piece-too-large", "allowance-too-wide"}

@@ -106,7 +106,7 @@ def _parser() -> Parser:
     make.add_argument("files", type=Path, nargs="+", metavar="FILE.recipe.json")
     make.add_argument("--out", type=Path, required=True, metavar="DIR")
     make.add_argument("--format", default="json,svg,dxf,pdf,csv")
-    make.add_argument("--paper", choices=["a4", "letter"], default="a4")
+    make.add_argument("--paper", choices=["a4", "letter", "a3", "legal", "a2", "a1", "a0", "roll"], default="a4")
     make.set_defaults(does=_make)
 
     bench = commands.add_parser("bench", help="the benchmarks, as a table")

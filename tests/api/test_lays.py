@@ -1,9 +1,11 @@
 """Cloths laid through the API: kept, moved by hand, searched, watched, stopped and taken up again; the shelf."""
 
+import io
 import json
 import time
 from pathlib import Path
 
+import pdfplumber
 import pytest
 from fastapi.testclient import TestClient
 from pytest import approx
@@ -216,3 +218,58 @@ def test_what_is_no_cloth_is_refused_at_its_field(client, field, value, said):
     assert errors[0]["field"].endswith(field)
     assert said in errors[0]["text"]
     assert client.get("/api/cloths").json() == []
+
+
+def test_ways_out_are_offered_with_their_price_and_drawing_and_the_cloth_first(client):
+    circle = json.loads(Path("examples/full-circle.recipe.json").read_text())
+    narrow = {**circle, "cloths": {"outer": {"width": 1300, "price": 10, "in_hand": 6000}}}
+    body = {"recipe": narrow, "asked": {"role": "cloth"}}
+    ways = client.post("/api/lays/ways?unit=cm", json=body).json()
+    assert [way for way in ways if way["asked"] and way["asked"]["corners"]]
+    assert [way for way in ways if way["changes"] and "lower.length" in way["changes"]]
+    assert all(way["drawing"]["paths"] for way in ways)
+    assert all(float(way["cost"]) == approx(float(way["buy"].split()[0]) * 10) for way in ways)
+    made = {one["title"]: one["length"] for one in client.post("/api/lays/made-from?unit=cm", json=body).json()}
+    assert float(made["half circle"].split()[0]) > float(made["full circle"].split()[0])
+
+
+def test_the_lay_is_printed_as_it_is_kept(client):
+    begin = {"title": "Gull dress", "person": "Ada Wick", "family": "gathered"}
+    made = client.post("/api/commissions", json=begin).json()
+    assert client.put(
+        f"/api/commissions/{made['id']}/lays", json={"recipe": made["recipe"], "asked": {"folding": "selvedges"}}
+    ).json()["folded"]
+    sheet = client.get(f"/api/commissions/{made['id']}/lays/lay.pdf?unit=cm")
+    assert sheet.headers["content-type"] == "application/pdf"
+    with pdfplumber.open(io.BytesIO(sheet.content)) as pdf:
+        assert "Folded," in pdf.pages[0].extract_text()
+
+
+def test_chalk_is_said_in_the_askers_unit(client):
+    said = client.post("/api/chalk?unit=in", json=GOWN).json()
+    assert said["sheets"]
+    assert all(point["from_fold"].split()[-1] in ("in", "beyond") for one in said["sheets"] for point in one["points"])
+    full = json.loads(Path("examples/full-circle.recipe.json").read_text())
+    rings = client.post("/api/chalk?unit=cm", json=full).json()["rings"]
+    assert [ring["wedge"] for ring in rings] == [90, 45]
+
+
+def test_the_plotter_belongs_to_the_demo_and_goes_through_a_paper_out_and_a_lost_line(tmp_path, client):
+    assert client.get("/api/devices/plotter").status_code == 404
+    with TestClient(create_app(Store(tmp_path / "demo"), demo=True), base_url="http://127.0.0.1") as demo:
+        made = demo.post("/api/commissions", json={"title": "Dress", "person": "Ada", "family": "gathered"}).json()
+        number = made["id"]
+        changed = {**made["recipe"], "lower": {**made["recipe"]["lower"], "length": 1500}}
+        kept = {"recipe": changed, "from_version": 1}
+        assert demo.post(f"/api/commissions/{number}/versions", json=kept).status_code == 201
+        demo.post("/api/devices/plotter/manner", json={"cut_after": 4})
+        lost = demo.post(f"/api/devices/plotter/plots/{number}").json()
+        assert "line to the plotter was lost" in lost["trouble"]
+        out = demo.post("/api/devices/plotter/go-on").json()
+        while out["waiting"]:
+            assert "The paper ended" in out["trouble"]
+            demo.post("/api/devices/plotter/load", json={"length": 6000})
+            out = demo.post("/api/devices/plotter/go-on").json()
+        assert out["trouble"] == ""
+        assert out["drawn"]
+        assert demo.post("/api/devices/plotter/load", json={"length": 5}).status_code == 422

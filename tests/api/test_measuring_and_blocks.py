@@ -14,7 +14,6 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Unit, format_length
 from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.formats.files import FILE_WRITERS, Order
-from gentle_hem.formats.paper import Paper
 from gentle_hem.store import Store
 
 
@@ -133,7 +132,7 @@ def drawn(client):
     """A drafted bodice's drawing, sent out by the program and read back through its own door."""
     recipe = drafted_recipe("two_lengths")
     garment = make_up(recipe)
-    content = FILE_WRITERS["pieces.svg"](Order(recipe, garment, Paper.A4))
+    content = FILE_WRITERS["pieces.svg"](Order(recipe, garment))
     found = client.post("/api/blocks/read?unit=cm", files={"file": ("pieces.svg", content, "image/svg+xml")}).json()
     return garment, {outline["name"]: outline for outline in found}
 

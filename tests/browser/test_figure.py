@@ -8,7 +8,6 @@ from conftest import drafted_recipe
 from gentle_hem.core.make_up import make_up
 from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.formats.files import FILE_WRITERS, Order
-from gentle_hem.formats.paper import Paper
 from workbench import open_commission, open_stage, word
 
 
@@ -135,7 +134,7 @@ def test_measures_go_out_as_a_table_and_come_back(page, studio, tmp_path):
 def test_a_block_of_ones_own_is_brought_in_and_its_edges_named(page, studio, tmp_path):
     recipe = drafted_recipe("two_lengths")
     file = tmp_path / "my block.svg"
-    file.write_bytes(FILE_WRITERS["pieces.svg"](Order(recipe, make_up(recipe), Paper.A4)))
+    file.write_bytes(FILE_WRITERS["pieces.svg"](Order(recipe, make_up(recipe))))
     open_commission(page, studio, "Harbour dance dress")
     open_stage(page, "bodice")
     page.get_by_role("button", name="Bring in a block").click()

@@ -11,6 +11,7 @@ import pdfplumber
 import pytest
 import svgelements
 from pytest import approx
+from shapely import Point, Polygon
 
 from conftest import a_recipe
 from gentle_hem.core.make_up import make_up
@@ -108,6 +109,34 @@ def test_dxf_read_by_ezdxf(made):
         assert {e.dxf.layer for e in block} >= {"1", "14", "7", "15"}
         notches = [e for e in block if e.dxf.layer == "4"]
         assert len(notches) == sum(2 if n.double else 1 for n in piece.notches)
+
+
+def test_plain_dxf_read_by_ezdxf(made):
+    """External: ezdxf audits the R12 file, in which every line is straight chords within 0.1 mm and every notch lies on
+    the cut line (layers and words as in ASTM D6673, from memory).
+    """
+    _, garment, files = made
+    drawing = ezdxf.read(io.StringIO(files["pieces-plain.dxf"].decode()))
+    assert drawing.dxfversion == "AC1009"
+    assert not drawing.audit().has_errors
+    for piece in garment.pieces:
+        block = drawing.blocks.get(piece.name)
+        assert {e.dxftype() for e in block} <= {"POLYLINE", "POINT", "TEXT"}
+        for layer, path in (("14", piece.seam_line), ("1", piece.cut_line)):
+            [line] = [e for e in block if e.dxf.layer == layer]
+            places = [(v.dxf.location.x, v.dxf.location.y) for v in line.vertices]
+            assert line.is_closed
+            length = sum(hypot(b[0] - a[0], b[1] - a[1]) for a, b in zip(places, [*places[1:], places[0]], strict=True))
+            assert length == approx(path.length, rel=2e-3)
+            assert Polygon(places).area == approx(abs(path.signed_area), rel=2e-3)
+        cut = Polygon([tuple(place) for place in piece.cut_line.flatten(0.05)]).exterior
+        notches = [e for e in block if e.dxf.layer == "4"]
+        assert len(notches) == sum(2 if n.double else 1 for n in piece.notches)
+        for notch in notches:
+            assert cut.distance(Point(notch.dxf.location.x, notch.dxf.location.y)) < 1.5
+        words = [e.dxf.text for e in block if e.dxftype() == "TEXT"]
+        assert f"Piece Name: {piece.name}" in words
+        assert f"Quantity: {piece.cut}" in words
 
 
 POINT = 25.4 / 72

@@ -38,6 +38,7 @@ export const text = {
   },
   lays: {
     title: "Cloth",
+    print: "The lay to print",
     ask: "How much cloth",
     laying: "Being laid …",
     how: "Each piece along the grain, with its allowances; measured from the cut end (left) and from the selvedge or the fold (above).",
@@ -416,6 +417,7 @@ export const text = {
     "pieces.svg": "Pieces as SVG",
     "dress.svg": "The dress, drawn",
     "pieces.dxf": "Pieces as DXF",
+    "pieces-plain.dxf": "Pieces as DXF for old readers",
     "cut-list.csv": "Cut list",
     "garment.json": "Garment in numbers",
     "recipe.json": "Recipe, to bring back later",

@@ -7,13 +7,13 @@ import logging
 from collections.abc import Iterator
 from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter, Request, Response
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field
 from shapely import Polygon
 
 from gentle_hem.api.desk import SmallDrawing
-from gentle_hem.api.kept import Asked, Asker, Reading, RecordId, Writing, found
+from gentle_hem.api.kept import Asked, Asker, Reading, RecordId, Writing, found, stored
 from gentle_hem.core.cloth.asked import LayAsked, SpotKept, laid_again, spots_of
 from gentle_hem.core.cloth.bought import bought
 from gentle_hem.core.cloth.cloths import Cloth
@@ -28,10 +28,12 @@ from gentle_hem.core.names import Document
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, format_length
 from gentle_hem.formats.dress import small_drawing
+from gentle_hem.formats.lay_pdf import LaidCloth, to_lay_pdf
 from gentle_hem.laying.room import LayingRoom
 from gentle_hem.store import Store
 from gentle_hem.store.cloths import SEARCHING, keep_lay, lay_of
 from gentle_hem.store.models import Commission, KeptLay
+from gentle_hem.store.store import latest_version
 
 log = logging.getLogger("gentle_hem")
 
@@ -244,6 +246,24 @@ def lays_of(commission_id: RecordId, body: LaysIn, session: Reading, asked: Aske
             row, laid = None, _laid(garment, cloth, how)
         made.append(_out(laid, cloth, how, tape, row))
     return made
+
+
+@laying.get("/commissions/{commission_id}/lays/lay.pdf", response_class=Response)
+def lay_sheet(commission_id: RecordId, session: Reading, asked: Asked) -> Response:
+    """Every cloth of a dress as it is saved and laid, numbered, to lie beside the cloth."""
+    row = found(session.get(Commission, commission_id), "commission")
+    recipe = stored(found(latest_version(session, commission_id), "version"))
+    garment, tape = make_up(recipe), asked.tape(recipe.unit)
+    cloths = []
+    for role in roles_of(garment):
+        cloth, kept = recipe.cloths.cloth(role), lay_of(session, commission_id, role)
+        how = LayAsked.model_validate(kept.asked) if kept else LayAsked(role=role)
+        laid = (_as_kept(kept, garment, how, cloth) if kept else None) or _laid(garment, cloth, how)
+        cloths.append(LaidCloth(laid, cloth, bought(laid.length, cloth, tape, how.safety)))
+    content = to_lay_pdf(row.title, cloths, tape)
+    return Response(
+        content, media_type="application/pdf", headers={"Content-Disposition": 'attachment; filename="lay.pdf"'}
+    )
 
 
 def _as_kept(row: KeptLay, garment: Garment, asked: LayAsked, cloth: Cloth) -> Lay | None:

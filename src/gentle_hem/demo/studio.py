@@ -197,7 +197,7 @@ PLAYERS = (
         ),
     ),
     Player(
-        "Pip Larkham", date(2026, 5, 23),
+        "Pip Larkham", date(2026, 5, 20),
         {"height": "163 cm", "neck_girth": "33.5 cm", "shoulder_width": "36.5 cm", "shoulder_length": "11.8 cm",
          "across_front": "31 cm", "across_back": "33.5 cm", "bust_girth": "84 cm", "under_bust_girth": "74 cm",
          "waist_girth": "68 cm", "hip_girth": "92 cm", "bust_span": "17 cm", "shoulder_to_bust_point": "24.5 cm",

@@ -97,6 +97,12 @@ def _dxf(order: Order) -> bytes:
     return to_dxf(order.garment, order.tag, order.recipe.unit, order.sheet).encode()
 
 
+def _plain_dxf(order: Order) -> bytes:
+    from gentle_hem.formats.dxf import to_plain_dxf
+
+    return to_plain_dxf(order.garment, order.tag, order.recipe.unit, order.sheet).encode()
+
+
 def _pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_pdf
 
@@ -123,7 +129,7 @@ WRITERS: dict[str, dict[str, Writer]] = {
         "recipe.json": lambda o: recipe_json(o.recipe).encode(),
     },
     "svg": {"pieces.svg": _svg, "dress.svg": _dress},
-    "dxf": {"pieces.dxf": _dxf},
+    "dxf": {"pieces.dxf": _dxf, "pieces-plain.dxf": _plain_dxf},
     "pdf": {
         "pattern.pdf": _pdf,
         "pattern-large.pdf": _large_pdf,

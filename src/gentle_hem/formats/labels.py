@@ -109,6 +109,8 @@ def sheet_in(garment: Garment, tag: Tag, unit: Said, width: float, height: float
     register()
     made = {piece.what: _Labelled.of(piece, tag, unit) for piece in garment.pieces}
     upright = [(piece, made[piece.what].room) for piece in garment.pieces]
+    if not upright:
+        return None
     upright.sort(key=lambda one: -max(one[1][2] - one[1][0], one[1][3] - one[1][1]))
     sheets: list[ClothInSquares] = []
     spots: list[tuple[Piece, Placement, int]] = []

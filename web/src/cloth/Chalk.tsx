@@ -2,24 +2,30 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, type ChalkDrawing, type FoldedRing, type Recipe, type Unit } from "../api/client";
 import { text } from "../text";
+import { Folded } from "../ui/Folded";
 import { readingOf } from "../ui/preferences";
 
 /** Pieces drawn straight on folded cloth, point by point, and rings on cloth folded in four or eight. */
-export function Chalk({ recipe, unit }: { recipe: Recipe; unit: Unit }) {
-  const [open, setOpen] = useState(false);
+export function Chalk(asking: { recipe: Recipe; unit: Unit }) {
+  return (
+    <Folded title={text.chalk.title} large className="border-t border-chalk pt-2">
+      {() => <Drawings {...asking} />}
+    </Folded>
+  );
+}
+
+function Drawings({ recipe, unit }: { recipe: Recipe; unit: Unit }) {
   const [chosen, setChosen] = useState("");
   const all = useQuery({
     queryKey: ["chalk", recipe, unit],
     queryFn: () =>
       answer(api.POST("/api/chalk", { params: { query: readingOf(unit) }, body: recipe as never })),
-    enabled: open,
     retry: false,
   });
   const drawings = all.data ? [...all.data.together, ...all.data.sheets] : [];
   const shown = drawings.find((one) => one.name === chosen) ?? drawings[0];
   return (
-    <details className="border-t border-chalk pt-2" onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="min-h-7 cursor-pointer font-title text-xl">{text.chalk.title}</summary>
+    <>
       <p className="text-pencil">{text.chalk.how}</p>
       {all.isError && <p role="alert">{text.lost}</p>}
       {all.isFetching && <p role="status">{text.lays.laying}</p>}
@@ -43,7 +49,7 @@ export function Chalk({ recipe, unit }: { recipe: Recipe; unit: Unit }) {
           <Sheet drawing={shown} />
         </>
       )}
-    </details>
+    </>
   );
 }
 

@@ -37,7 +37,16 @@ export function Lays({
     <section aria-label={text.lays.title} className="min-h-0 min-w-0 overflow-auto bg-paper px-5 py-3">
       <div className="mb-1 flex items-baseline justify-between gap-3">
         <h2 className="font-title text-2xl">{text.lays.title}</h2>
-        <Button onClick={onClose}>{text.backToSheet}</Button>
+        <span className="flex items-baseline gap-4">
+          <a
+            href={`/api/commissions/${commission}/lays/lay.pdf?${new URLSearchParams(Object.entries(readingOf(unit)).map(([name, value]) => [name, String(value)]))}`}
+            download="lay.pdf"
+            className="underline underline-offset-4 hover:bg-lining"
+          >
+            {text.lays.print}
+          </a>
+          <Button onClick={onClose}>{text.backToSheet}</Button>
+        </span>
       </div>
       <p className="mb-2 text-pencil" role="status">
         {lays.isFetching ? text.lays.laying : text.lays.how}

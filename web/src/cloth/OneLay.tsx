@@ -5,6 +5,7 @@ import type { Changes } from "../recipe/draft";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Switcher } from "../ui/Choice";
+import { Folded } from "../ui/Folded";
 import { LengthField } from "../ui/LengthField";
 import { readingOf } from "../ui/preferences";
 import { LaidCloth } from "./LaidCloth";
@@ -40,13 +41,15 @@ export function OneLay({
     try {
       setNow(await call());
     } catch (wrong) {
+      setNow(laid);
       setTrouble(wrong instanceof Refused ? wrong.message : text.lost);
     } finally {
       setBusy(false);
     }
   };
-  const lay = (asked: AskedOf, spots: Lay["spots"] | null = null) =>
-    send(() =>
+  const lay = (asked: AskedOf, spots: Lay["spots"] | null = null) => {
+    setNow((shown) => ({ ...shown, asked })); // what was asked stands at once, and what comes of it follows
+    return send(() =>
       answer(
         api.PUT("/api/commissions/{commission_id}/lays", {
           params: { path, query: readingOf(unit) },
@@ -54,6 +57,7 @@ export function OneLay({
         }),
       ),
     );
+  };
   const search = (seconds: number) =>
     send(() =>
       answer(
@@ -196,7 +200,8 @@ export function OneLay({
                 <Button disabled={busy} onClick={() => search(60)}>
                   {text.lays.search(60)}
                 </Button>
-                {now.state !== "laid" && <span role="status">{text.lays.ended[now.state]}</span>}
+                {busy && <span className="text-pencil">{text.lays.laying}</span>}
+                {!busy && now.state !== "laid" && <span role="status">{text.lays.ended[now.state]}</span>}
                 {flat && (asked.pins ?? []).length > 0 && (
                   <>
                     <Button disabled={busy} onClick={() => lay(asked)}>
@@ -223,41 +228,42 @@ export function OneLay({
             onMove={(spots, pins) => lay({ ...asked, pins }, spots)}
           />
           <MadeFrom recipe={recipe} unit={unit} asked={asked} onChange={onChange} />
-          <details>
-            <summary className="min-h-7 cursor-pointer">{text.lays.where}</summary>
-            <table className="text-[15.5px]">
-              <thead className="text-left text-pencil">
-                <tr>
-                  {text.lays.heads.map((head) => (
-                    <th key={head} scope="col" className="pr-6 font-normal">
-                      {head}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {now.placed.map((one, k) => (
-                  <tr key={one.number} className="border-t border-chalk">
-                    <td className="pr-6">{one.number}</td>
-                    <th scope="row" className="pr-6 text-left font-semibold">
-                      {one.name}
-                    </th>
-                    <td className="pr-6">{one.from_cut_end}</td>
-                    <td className="pr-6">{one.from_selvedge}</td>
-                    <td>
-                      {[
-                        one.layers === "on the opened cloth" ? "" : one.layers,
-                        now.spots[k]?.turned ? text.lays.turned : "",
-                        one.pinned ? text.lays.pinned : "",
-                      ]
-                        .filter(Boolean)
-                        .join(", ")}
-                    </td>
+          <Folded title={text.lays.where}>
+            {() => (
+              <table className="text-[15.5px]">
+                <thead className="text-left text-pencil">
+                  <tr>
+                    {text.lays.heads.map((head) => (
+                      <th key={head} scope="col" className="pr-6 font-normal">
+                        {head}
+                      </th>
+                    ))}
                   </tr>
-                ))}
-              </tbody>
-            </table>
-          </details>
+                </thead>
+                <tbody>
+                  {now.placed.map((one, k) => (
+                    <tr key={one.number} className="border-t border-chalk">
+                      <td className="pr-6">{one.number}</td>
+                      <th scope="row" className="pr-6 text-left font-semibold">
+                        {one.name}
+                      </th>
+                      <td className="pr-6">{one.from_cut_end}</td>
+                      <td className="pr-6">{one.from_selvedge}</td>
+                      <td>
+                        {[
+                          one.layers === "on the opened cloth" ? "" : one.layers,
+                          now.spots[k]?.turned ? text.lays.turned : "",
+                          one.pinned ? text.lays.pinned : "",
+                        ]
+                          .filter(Boolean)
+                          .join(", ")}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+          </Folded>
         </>
       )}
     </article>

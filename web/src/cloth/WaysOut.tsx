@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 import { answer, api, type Lay, type Recipe, type Unit } from "../api/client";
 import { Drawing } from "../dress/Dress";
 import type { Changes } from "../recipe/draft";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { Folded } from "../ui/Folded";
 import { readingOf } from "../ui/preferences";
 
 type AskedOf = Lay["asked"];
@@ -70,7 +70,16 @@ export function WaysOut({
 }
 
 /** The cloth first: every kind of lower part, as long as this cloth makes it on this figure. */
-export function MadeFrom({
+export function MadeFrom(asking: {
+  recipe: Recipe;
+  unit: Unit;
+  asked: AskedOf;
+  onChange: (changes: Changes) => void;
+}) {
+  return <Folded title={text.lays.madeFrom}>{() => <Made {...asking} />}</Folded>;
+}
+
+function Made({
   recipe,
   unit,
   asked,
@@ -81,7 +90,6 @@ export function MadeFrom({
   asked: AskedOf;
   onChange: (changes: Changes) => void;
 }) {
-  const [open, setOpen] = useState(false);
   const made = useQuery({
     queryKey: ["made-from", recipe, unit, asked],
     queryFn: () =>
@@ -91,12 +99,10 @@ export function MadeFrom({
           body: { recipe: recipe as never, asked },
         }),
       ),
-    enabled: open,
     retry: false,
   });
   return (
-    <details onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="min-h-7 cursor-pointer">{text.lays.madeFrom}</summary>
+    <>
       {made.isFetching && <p role="status">{text.lays.trying}</p>}
       {made.isError && <p role="alert">{text.lost}</p>}
       <ul>
@@ -121,6 +127,6 @@ export function MadeFrom({
           </li>
         ))}
       </ul>
-    </details>
+    </>
   );
 }

@@ -1,5 +1,6 @@
 import { type ReactNode, useId } from "react";
 import { text } from "../text";
+import { Folded } from "../ui/Folded";
 
 export interface Printing {
   paper: (typeof text.printing.papers)[number][0];
@@ -52,66 +53,67 @@ export function PrintingChoices({
   const set = (change: Partial<Printing>) => onChoose({ ...chosen, ...change });
   const words = text.printing;
   return (
-    <details className="no-print mb-2">
-      <summary className="min-h-7 cursor-pointer">{words.more}</summary>
-      <div className="grid gap-1.5 py-1 pl-4">
-        <Choose
-          label={words.paper}
-          value={chosen.paper}
-          choices={words.papers}
-          onChoose={(paper) => set({ paper: paper as Printing["paper"] })}
-        />
-        <Row label={words.sheet}>
-          {(id) => (
-            <input
-              id={id}
-              value={chosen.sheet}
-              placeholder={words.sheetHint}
-              onChange={(event) => set({ sheet: event.target.value })}
-              className="w-36 rounded-sm border border-pencil bg-paper px-2 py-0.5"
-            />
-          )}
-        </Row>
-        <Choose
-          label={words.scale}
-          value={chosen.scale}
-          choices={words.scales}
-          onChoose={(scale) => set({ scale })}
-        />
-        <Choose
-          label={words.joins}
-          value={chosen.joins}
-          choices={words.joinings}
-          onChoose={(joins) => set({ joins })}
-        />
-        <Choose
-          label={words.lines}
-          value={chosen.lines}
-          choices={words.linesOf}
-          onChoose={(lines) => set({ lines })}
-        />
-        <Tick on={chosen.words} onTick={(on) => set({ words: on })}>
-          {words.words}
-        </Tick>
-        <Tick on={chosen.opened} onTick={(opened) => set({ opened })}>
-          {words.opened}
-        </Tick>
-        <fieldset>
-          <legend className="text-pencil">{words.pieces}</legend>
-          {pieces.map((name) => (
-            <Tick
-              key={name}
-              on={chosen.pieces.includes(name)}
-              onTick={(on) =>
-                set({ pieces: on ? [...chosen.pieces, name] : chosen.pieces.filter((one) => one !== name) })
-              }
-            >
-              {name}
-            </Tick>
-          ))}
-        </fieldset>
-      </div>
-    </details>
+    <Folded title={words.more} className="no-print mb-2">
+      {() => (
+        <div className="grid gap-1.5 py-1 pl-4">
+          <Choose
+            label={words.paper}
+            value={chosen.paper}
+            choices={words.papers}
+            onChoose={(paper) => set({ paper: paper as Printing["paper"] })}
+          />
+          <Row label={words.sheet}>
+            {(id) => (
+              <input
+                id={id}
+                value={chosen.sheet}
+                placeholder={words.sheetHint}
+                onChange={(event) => set({ sheet: event.target.value })}
+                className="w-36 rounded-sm border border-pencil bg-paper px-2 py-0.5"
+              />
+            )}
+          </Row>
+          <Choose
+            label={words.scale}
+            value={chosen.scale}
+            choices={words.scales}
+            onChoose={(scale) => set({ scale })}
+          />
+          <Choose
+            label={words.joins}
+            value={chosen.joins}
+            choices={words.joinings}
+            onChoose={(joins) => set({ joins })}
+          />
+          <Choose
+            label={words.lines}
+            value={chosen.lines}
+            choices={words.linesOf}
+            onChoose={(lines) => set({ lines })}
+          />
+          <Tick on={chosen.words} onTick={(on) => set({ words: on })}>
+            {words.words}
+          </Tick>
+          <Tick on={chosen.opened} onTick={(opened) => set({ opened })}>
+            {words.opened}
+          </Tick>
+          <fieldset>
+            <legend className="text-pencil">{words.pieces}</legend>
+            {pieces.map((name) => (
+              <Tick
+                key={name}
+                on={chosen.pieces.includes(name)}
+                onTick={(on) =>
+                  set({ pieces: on ? [...chosen.pieces, name] : chosen.pieces.filter((one) => one !== name) })
+                }
+              >
+                {name}
+              </Tick>
+            ))}
+          </fieldset>
+        </div>
+      )}
+    </Folded>
   );
 }
 

@@ -14,6 +14,7 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from math import ceil, floor, sqrt
+from typing import Any
 
 import numpy as np
 import shapely
@@ -212,13 +213,20 @@ class ClothInSquares:
 
 def free_places(taken: Mask, mask: Mask) -> Mask:
     """Where no square of a mask is taken, for its corner from as far before the cloth as the mask is large."""
-    from scipy.signal import fftconvolve  # here, to keep scipy out of the start
-
     high, wide = mask.shape
     room = np.zeros((len(taken) + 2 * high, taken.shape[1] + 2 * wide), dtype=np.float32)
     room[high : high + len(taken), wide : wide + taken.shape[1]] = taken
-    free: Mask = fftconvolve(room, mask[::-1, ::-1].astype(np.float32), mode="valid") < 0.5
-    return free
+    return _overlaps(room, mask) < 0.5
+
+
+def _overlaps(room: NDArray[Any], mask: Mask) -> NDArray[np.float32]:
+    """For every place of a mask within a room, how many of its squares are taken: a correlation, by Fourier's way."""
+    from scipy.fft import irfft2, next_fast_len, rfft2  # here, to keep scipy out of the start
+
+    shape = [next_fast_len(side, real=True) for side in room.shape]
+    found = irfft2(rfft2(room.astype(np.float32), shape) * rfft2(mask.astype(np.float32), shape).conj(), shape)
+    made: NDArray[np.float32] = found[: room.shape[0] - mask.shape[0] + 1, : room.shape[1] - mask.shape[1] + 1]
+    return made
 
 
 def squares(shape: Polygon, x: float = 0.0, y: float = 0.0) -> Mask:
@@ -245,16 +253,19 @@ def _squares_at(spot: Spot) -> tuple[Mask, int, int]:
 
 def first_free(taken: Mask, mask: Mask) -> tuple[int, int]:
     """The place nearest the cut end, then the selvedge, where no square of a mask is taken."""
-    from scipy.signal import fftconvolve  # here, to keep scipy out of the start
-
     rows, columns = taken.shape
     mask = mask[:, :columns]
     high = len(mask)
     if not rows:
         return 0, 0
-    room = np.vstack([taken, np.zeros((high, columns), dtype=bool)]).astype(np.float32)
-    over = fftconvolve(room, mask[::-1, ::-1].astype(np.float32), mode="valid")
-    free = over < 0.5
+    room = np.vstack([taken, np.zeros((high, columns), dtype=bool)])
+    if mask.all():  # a rectangle: what is taken of it is four corners of a running sum
+        total = np.zeros((len(room) + 1, columns + 1), dtype=np.int32)
+        total[1:, 1:] = room.cumsum(axis=0, dtype=np.int32).cumsum(axis=1, dtype=np.int32)
+        wide = mask.shape[1]
+        free = (total[high:, wide:] - total[:-high, wide:] - total[high:, :-wide] + total[:-high, :-wide]) == 0
+    else:
+        free = _overlaps(room, mask) < 0.5
     row = int(np.argmax(free.any(axis=1)))
     return row, int(np.argmax(free[row]))
 
