@@ -45,8 +45,9 @@ def test_no_random_recipe_knocks_anything_over(own, first):
             desk_slip(recipe, garment)
             if seed % len(MOODS) != place:
                 continue  # files take far longer than the garment: those of one mood of every seed are written
+            order = Order(recipe, garment)
             for name, writer in FILE_WRITERS.items():
-                assert writer(Order(recipe, garment)), (seed, mood, name)
+                assert writer(order), (seed, mood, name)
 
 
 UNMADE = {"cannot-be-made", "piece-too-large", "allowance-too-wide"}

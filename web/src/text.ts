@@ -417,7 +417,7 @@ export const text = {
     "pieces.svg": "Pieces as SVG",
     "dress.svg": "The dress, drawn",
     "pieces.dxf": "Pieces as DXF",
-    "pieces-plain.dxf": "Pieces as DXF for old readers",
+    "pieces-plain.dxf": "For old readers: plain DXF (R12)",
     "cut-list.csv": "Cut list",
     "garment.json": "Garment in numbers",
     "recipe.json": "Recipe, to bring back later",

@@ -102,34 +102,41 @@ def sheet(garment: Garment, tag: Tag, unit: Said) -> Sheet:
     return [_drawn(item, made[item.piece.what]) for item in laid], width, height
 
 
-def sheet_in(garment: Garment, tag: Tag, unit: Said, width: float, height: float) -> Sheet | None:
-    """All pieces on sheets of a width and height (mm), none over the edge of one, the first sheet on top; None where
-    one does not go on it whole.
+def sheet_in(drawn: list[Drawn], width: float, height: float) -> Sheet | None:
+    """Pieces that are drawn, on sheets of a width and height (mm), none over the edge of one, the first sheet on top;
+    None where one does not go on it whole.
     """
-    register()
-    made = {piece.what: _Labelled.of(piece, tag, unit) for piece in garment.pieces}
-    upright = [(piece, made[piece.what].room) for piece in garment.pieces]
-    if not upright:
+    if not drawn:
         return None
-    upright.sort(key=lambda one: -max(one[1][2] - one[1][0], one[1][3] - one[1][1]))
+    rooms = [(item, _room(item)) for item in drawn]
+    rooms.sort(key=lambda one: -max(one[1][2] - one[1][0], one[1][3] - one[1][1]))
     sheets: list[ClothInSquares] = []
-    spots: list[tuple[Piece, Placement, int]] = []
-    for piece, room in upright:
+    spots: list[tuple[Drawn, Placement, int]] = []
+    for item, room in rooms:
         put = None
         for k in range(len(sheets) + 1):
             if k == len(sheets):
                 sheets.append(ClothInSquares(width - GAP))
             put = _put_on_paper(sheets[k], room, height - GAP)
             if put is not None:
-                spots.append((piece, put, k))
+                spots.append((item, put, k))
                 break
         if put is None:
             return None
-    drawn = []
-    for piece, put, k in spots:
+    laid = []
+    for item, put, k in spots:
         raised = put.then(Placement.shift(Point(0, (len(sheets) - 1 - k) * height)))
-        drawn.append(_drawn(Laid(piece, raised), made[piece.what]))
-    return drawn, width, len(sheets) * height
+        laid.append(Drawn(item.piece, raised, item.strokes, item.words))
+    return laid, width, len(sheets) * height
+
+
+def _room(item: Drawn) -> Box:
+    """The room a piece takes with its words."""
+    left, bottom, right, top = item.piece.cut_line.box
+    for words in item.words:
+        west, south, east, north = shape(words).bounds
+        left, bottom, right, top = min(left, west), min(bottom, south), max(right, east), max(top, north)
+    return left, bottom, right, top
 
 
 def _put_on_paper(paper: ClothInSquares, room: Box, height: float) -> Placement | None:

@@ -178,8 +178,9 @@ def printed_sheet(
         garment, laid = replace(garment, pieces=tuple(chosen)), None
     factor = printing.scale.factor
     field = [side - 2 * MARGIN for side in printing.size]
-    tried = [scaled(laid or sheet(garment, tag, unit), factor)]
-    whole = sheet_in(garment, tag, unit, (field[0] - printing.overlap) / factor, (field[1] - printing.overlap) / factor)
+    base = laid or sheet(garment, tag, unit)
+    tried = [scaled(base, factor)]
+    whole = sheet_in(base[0], (field[0] - printing.overlap) / factor, (field[1] - printing.overlap) / factor)
     if whole is not None:
         tried.insert(0, scaled(whole, factor))  # of as many pages, those that part nothing
     made = []
