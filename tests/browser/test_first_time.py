@@ -47,6 +47,7 @@ class Hands:
         found = shown(self.page, path)
         found.focus()
         self.page.keyboard.press("Enter")
+        self.page.wait_for_function("document.activeElement?.closest('[role=dialog]')")
         self.page.keyboard.type(typed)
         self.page.keyboard.press("Enter")
 
