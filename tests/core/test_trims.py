@@ -161,6 +161,17 @@ def test_a_stand_collar_has_its_necklines_length_and_ends():
     assert collar.edge("centre back").allowance == garment.piece("bodice back").edge("centre back").allowance
 
 
+def test_the_stand_collar_of_a_neck_without_opening_lies_on_one_fold_and_is_closed_by_a_seam():
+    """A strip with both ends on a fold would be a ring, which no cloth folds to."""
+    garment = made({"kind": "stand_collar"}, bodice={"kind": "two_lengths"},
+                   opening={"place": "none", "below_waist": 0})  # fmt: skip
+    collar = garment.piece("stand collar")
+    assert collar.fold == collar.edge("centre front")
+    assert collar.edge("centre back").allowance == collar.edge("neck edge").allowance > 0
+    seam = next(one for one in garment.seams if one.seam.name == "stand collar centre back seam")
+    assert seam.seam.a.stretches[0].edge == seam.seam.b.stretches[0].edge == "centre back"
+
+
 def test_a_vent_is_a_lap_on_the_centre_back():
     """Common practice: 9 × 1¾ in."""
     plain, vented = (

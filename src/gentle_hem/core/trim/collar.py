@@ -161,6 +161,8 @@ def _straight(what: What, neck: _Neck, height: float, dress: Dressed) -> Piece:
     front, back, front_fold, back_fold = neck.ends
     half, a, place = neck.half, dress.allowances.neck, dress.opening.place
     front = front or a  # over a button stand the collar ends at the centre front by itself
+    if front_fold and back_fold:  # a ring lies on one fold, and is closed by a seam
+        back, back_fold = a, False
     edges = (
         Edge(
             "centre front", Role.CENTRE_FRONT, Path.through(Point(0, height), Point(0, 0)),
