@@ -75,6 +75,7 @@ HARMFUL = {
     "no recipe": zipped({"readme": "hello"}),
     "many": zipped({f"f{k}": "x" for k in range(200)}),
     "cut short": zipped({"recipe.json": RECIPE})[:-40],
+    "damaged": bytes(b ^ 0x55 if 60 < k < 400 else b for k, b in enumerate(zipped({"recipe.json": RECIPE}))),
     "not a zip": b"PK\x03\x04 nothing of the kind",
     "a picture": b"\x89PNG\r\n\x1a\n" + b"\x00" * 400,
     "deep": b"[" * 200_000,

@@ -13,6 +13,7 @@ import io
 import json
 import re
 import zipfile
+import zlib
 from pathlib import PurePosixPath
 from typing import Any
 
@@ -26,6 +27,10 @@ LARGEST_WHOLE = 60_000_000
 RECIPE, LOG = "recipe.json", "log.json"
 DEEPEST = 60
 """How deep lists and objects may lie in each other; a recipe's lie less than ten deep."""
+
+
+UNZIPPABLE = (zipfile.BadZipFile, zlib.error, RuntimeError, EOFError, OSError, ValueError)
+"""What a zip that is cut short, locked, damaged or packed in a way of its own is met with."""
 
 
 class NotABundle(ValueError):  # noqa: N818  (it is what a file is not)
@@ -67,9 +72,9 @@ def unpacked(name: str, content: bytes) -> tuple[dict[str, Any], dict[str, Any]]
                 raise NotABundle(f"{name} holds no recipe.json; a pattern.zip or a recipe.json of ours is accepted.")
             log = _document(LOG, _part(archive, LOG)) if LOG in archive.namelist() else {}
             return _document(RECIPE, _part(archive, RECIPE)), log
-    except (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError, OSError, ValueError) as wrong:
-        if isinstance(wrong, NotABundle):
-            raise
+    except NotABundle:
+        raise
+    except UNZIPPABLE:
         raise NotABundle(
             f"{name} is not a whole zip file: it is cut short, locked or damaged. Send it again."
         ) from None
@@ -103,9 +108,9 @@ def _document(name: str, content: bytes) -> dict[str, Any]:
         if _deepest(text) > DEEPEST:
             raise NotABundle(f"{name} has lists in lists without end; it is no recipe of ours.")
         read = json.loads(text)
-    except (ValueError, RecursionError) as wrong:
-        if isinstance(wrong, NotABundle):
-            raise
+    except NotABundle:
+        raise
+    except (ValueError, RecursionError):
         raise NotABundle(f"{name} is not readable JSON; a pattern.zip or a recipe.json of ours is accepted.") from None
     if not isinstance(read, dict):
         raise NotABundle(f"{name} is not a recipe: it holds a list or a word in the place of one.")
