@@ -1,6 +1,6 @@
 import { Moon, Sun } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
-import { NavLink, Outlet, useMatch, useNavigate, useParams } from "react-router";
+import { matchPath, NavLink, Outlet, useMatch, useNavigate } from "react-router";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Key } from "../ui/Key";
@@ -13,6 +13,8 @@ const RescueBench = lazy(() =>
 );
 
 const KeyList = lazy(() => import("./KeyList").then((list) => ({ default: list.KeyList })));
+
+const BENCH = "/commission/:id";
 
 /** What is round every page: the name, the sums bench, the keys and the light. */
 export function Frame() {
@@ -35,10 +37,11 @@ export function Frame() {
     setKeys(true);
   };
   const go = useNavigate();
-  const dress = Number(useParams().id) || null;
-  const onBench = useMatch("/commission/:id") !== null;
+  const onBench = useMatch(BENCH) !== null;
   const goToLast = () => {
-    const last = lastBefore(onBench ? dress : null);
+    // the address is ahead of what is drawn: one key may follow another before the page has changed
+    const here = matchPath(BENCH, window.location.pathname);
+    const last = lastBefore(here ? Number(here.params.id) : null);
     if (last !== null) go(`/commission/${last}`);
   };
   useKeys({

@@ -89,9 +89,11 @@ function Workbench({ commission }: { commission: Commission }) {
 
   const visit = (next: Stage) => {
     setStage(next);
+    const held = document.activeElement;
     requestAnimationFrame(() => {
       const body = document.getElementById(`stage-${next}`);
       body?.scrollIntoView({ block: "start" });
+      if (document.activeElement !== held && document.activeElement !== document.body) return; // she is on already
       const words = [...(body?.querySelectorAll<HTMLElement>("[data-word], a") ?? [])];
       words.find((word) => word.offsetParent !== null)?.focus({ preventScroll: true });
     });
