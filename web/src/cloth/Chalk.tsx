@@ -4,6 +4,7 @@ import { answer, api, type ChalkDrawing, type FoldedRing, type Recipe, type Unit
 import { text } from "../text";
 import { Folded } from "../ui/Folded";
 import { readingOf } from "../ui/preferences";
+import { Table } from "../ui/Table";
 
 /** Pieces drawn straight on folded cloth, point by point, and rings on cloth folded in four or eight. */
 export function Chalk(asking: { recipe: Recipe; unit: Unit }) {
@@ -133,29 +134,18 @@ function Sheet({ drawing }: { drawing: ChalkDrawing }) {
 
 function Points({ points }: { points: ChalkDrawing["points"] }) {
   return (
-    <table className="text-[15.5px]">
-      <thead className="text-left text-pencil">
-        <tr>
-          {text.chalk.heads.map((head) => (
-            <th key={head} scope="col" className="pr-6 font-normal">
-              {head}
-            </th>
-          ))}
+    <Table heads={text.chalk.heads}>
+      {points.map((point) => (
+        <tr key={point.letter} className="border-t border-chalk">
+          <th scope="row" className="pr-6 text-left font-semibold">
+            {point.letter}
+          </th>
+          <td className="pr-6">{point.from_fold}</td>
+          <td className="pr-6">{point.from_cut_end}</td>
+          <td className="text-pencil">{point.curved ? text.chalk.curve : ""}</td>
         </tr>
-      </thead>
-      <tbody>
-        {points.map((point) => (
-          <tr key={point.letter} className="border-t border-chalk">
-            <th scope="row" className="pr-6 text-left font-semibold">
-              {point.letter}
-            </th>
-            <td className="pr-6">{point.from_fold}</td>
-            <td className="pr-6">{point.from_cut_end}</td>
-            <td className="text-pencil">{point.curved ? text.chalk.curve : ""}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+      ))}
+    </Table>
   );
 }
 

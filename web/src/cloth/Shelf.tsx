@@ -3,6 +3,7 @@ import { type FormEvent, useEffect, useState } from "react";
 import { answer, api, Refused, type ShelfCloth } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { Choose } from "../ui/Choose";
 import { preferredUnit, readingOf } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
 import { Swatch } from "./OneLay";
@@ -153,18 +154,30 @@ function OneCloth({ cloth, onClose }: { cloth: ShelfCloth | null; onClose: () =>
             </div>
           );
         })}
-        <Choose
-          label={text.shelf.weight}
-          value={shown("weight") || "unsaid"}
-          choices={text.shelf.weights}
-          onChoose={(value) => setTyped({ ...typed, weight: value })}
-        />
-        <Choose
-          label={text.shelf.drape}
-          value={shown("drape") || "unsaid"}
-          choices={text.shelf.drapes}
-          onChoose={(value) => setTyped({ ...typed, drape: value })}
-        />
+        <div>
+          <label htmlFor="cloth-weight" className="block text-pencil">
+            {text.shelf.weight}
+          </label>
+          <Choose
+            id="cloth-weight"
+            value={shown("weight") || "unsaid"}
+            choices={text.shelf.weights}
+            onChoose={(value) => setTyped({ ...typed, weight: value })}
+            className="w-full"
+          />
+        </div>
+        <div>
+          <label htmlFor="cloth-drape" className="block text-pencil">
+            {text.shelf.drape}
+          </label>
+          <Choose
+            id="cloth-drape"
+            value={shown("drape") || "unsaid"}
+            choices={text.shelf.drapes}
+            onChoose={(value) => setTyped({ ...typed, drape: value })}
+            className="w-full"
+          />
+        </div>
         <label className="col-span-2 flex items-center gap-2 max-[600px]:col-span-1">
           <input
             type="checkbox"
@@ -196,32 +209,3 @@ function OneCloth({ cloth, onClose }: { cloth: ShelfCloth | null; onClose: () =>
 
 const FIELD =
   "w-full rounded-sm border border-pencil bg-paper px-2 py-1 text-lg aria-invalid:border-2 aria-invalid:border-thread";
-
-function Choose({
-  label,
-  value,
-  choices,
-  onChoose,
-}: {
-  label: string;
-  value: string;
-  choices: string[][];
-  onChoose: (value: string) => void;
-}) {
-  return (
-    <label>
-      <span className="block text-pencil">{label}</span>
-      <select
-        value={value}
-        onChange={(event) => onChoose(event.target.value)}
-        className="min-h-9 w-full rounded-sm border border-pencil bg-paper px-2"
-      >
-        {choices.map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}

@@ -1,6 +1,8 @@
 import { type ReactNode, useId } from "react";
 import { text } from "../text";
+import { Choose } from "../ui/Choose";
 import { Folded } from "../ui/Folded";
+import { Tick } from "../ui/Tick";
 
 export interface Printing {
   paper: (typeof text.printing.papers)[number][0];
@@ -56,7 +58,7 @@ export function PrintingChoices({
     <Folded title={words.more} className="no-print mb-2">
       {() => (
         <div className="grid gap-1.5 py-1 pl-4">
-          <Choose
+          <ChooseRow
             label={words.paper}
             value={chosen.paper}
             choices={words.papers}
@@ -73,19 +75,19 @@ export function PrintingChoices({
               />
             )}
           </Row>
-          <Choose
+          <ChooseRow
             label={words.scale}
             value={chosen.scale}
             choices={words.scales}
             onChoose={(scale) => set({ scale })}
           />
-          <Choose
+          <ChooseRow
             label={words.joins}
             value={chosen.joins}
             choices={words.joinings}
             onChoose={(joins) => set({ joins })}
           />
-          <Choose
+          <ChooseRow
             label={words.lines}
             value={chosen.lines}
             choices={words.linesOf}
@@ -127,47 +129,6 @@ function Row({ label, children }: { label: string; children: (id: string) => Rea
   );
 }
 
-function Choose({
-  label,
-  value,
-  choices,
-  onChoose,
-}: {
-  label: string;
-  value: string;
-  choices: string[][];
-  onChoose: (value: string) => void;
-}) {
-  return (
-    <Row label={label}>
-      {(id) => (
-        <select
-          id={id}
-          value={value}
-          onChange={(event) => onChoose(event.target.value)}
-          className="min-h-8 rounded-sm border border-pencil bg-paper px-1"
-        >
-          {choices.map(([key, said]) => (
-            <option key={key} value={key}>
-              {said}
-            </option>
-          ))}
-        </select>
-      )}
-    </Row>
-  );
-}
-
-function Tick({ on, onTick, children }: { on: boolean; onTick: (on: boolean) => void; children: ReactNode }) {
-  return (
-    <label className="flex min-h-7 items-center gap-2">
-      <input
-        type="checkbox"
-        checked={on}
-        onChange={(event) => onTick(event.target.checked)}
-        className="size-4 accent-ink"
-      />
-      {children}
-    </label>
-  );
+function ChooseRow({ label, ...rest }: { label: string } & Omit<Parameters<typeof Choose>[0], "id">) {
+  return <Row label={label}>{(id) => <Choose id={id} {...rest} />}</Row>;
 }
