@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cloth.role import ClothRole
-from gentle_hem.core.cutting.centre import centre_on_fold, seamed_at_centre
+from gentle_hem.core.cutting.centre import seamed_at_centre
 from gentle_hem.core.findings import Remedy, in_recipe, refused
 from gentle_hem.core.parts import OpeningPlace
 from gentle_hem.core.pattern import MarkKind, Notch, NotchKind, Piece, Role
@@ -82,8 +82,8 @@ def zipped_in_front(dress: Dressed, recipe: Recipe) -> Dressed:
         return dress
     fronts = [
         piece for piece in dress.pieces.values()
-        if piece.what.half is Half.FRONT and piece.what.layer in (Layer.OUTER, Layer.FACING) and piece.on_fold
-        and piece.cloth is not ClothRole.PAPER and centre_on_fold(piece)
+        if piece.what.half is Half.FRONT and piece.what.layer in (Layer.OUTER, Layer.FACING)
+        and piece.cloth is not ClothRole.PAPER and piece.fold
     ]  # fmt: skip
     reached = {piece.what.section for piece in fronts if piece.what.layer is Layer.OUTER}
     wanted = {what.section for what, piece in dress.pieces.items()
@@ -108,7 +108,7 @@ def zipped_in_front(dress: Dressed, recipe: Recipe) -> Dressed:
     zip_wide, below = recipe.allowances.zip, recipe.opening.below_waist
 
     def opened(piece: Piece) -> Piece:
-        centre = centre_on_fold(piece)
+        centre = piece.fold
         assert centre is not None
         ends = piece.what.section.is_lower and 0 < below < centre.drawn_length
         mark = (Notch(centre.name, below, Sign("zip end"), kind=NotchKind.ZIP_END),) if ends else ()

@@ -90,7 +90,7 @@ def arrow(start: Point, end: Point, size: float = ARROW) -> Iterator[Path]:
 
 def is_fold(piece: Piece, edge: Edge) -> bool:
     """Whether this edge lies on the fold of the cloth."""
-    return piece.on_fold and edge.allowance == 0 and edge.role.is_centre
+    return edge == piece.fold
 
 
 def fold_bracket(piece: Piece, edge: Edge) -> Iterator[Path]:

@@ -27,6 +27,8 @@ from gentle_hem.core.geometry.parallel import (
     extended_to_meet,
     mitre,
     parallel,
+    run_to_ray,
+    stopped_at,
     trim_to_meet,
     turned_corner,
 )
@@ -272,6 +274,13 @@ class Piece:
                 return Edge(name, Role.FREE, mark.path)
         raise NoSuchEdge(f"the {self.name} has no {name} any more")
 
+    @property
+    def fold(self) -> Edge | None:
+        """The edge that lies on the fold of the cloth; None where there is none."""
+        if not self.on_fold:
+            return None
+        return next((edge for edge in self.edges if edge.role.is_centre and edge.allowance == 0), None)
+
     def at_edge(self, name: str) -> int | None:
         """The place of an edge in the order of the outline; None for a line marked inside."""
         return next((k for k, edge in enumerate(self.edges) if edge.name == name), None)
@@ -303,11 +312,11 @@ class Piece:
     def cut_line(self) -> Path:
         """The outline to cut along: each edge moved out by its allowance, corners made."""
         runs = [self._cut_run(edge) for edge in self.edges]
-        count = len(runs)
+        count, fold = len(runs), self.fold
         for i in range(count):
             j = (i + 1) % count
             before, after = self.edges[i], self.edges[j]
-            at_fold = self.on_fold and _corner_at_fold(before, after, runs[i], runs[j])
+            at_fold = _at_fold(fold, before, after, runs[i], runs[j]) if fold else None
             runs[i], runs[j] = at_fold or _corner(before, after, runs[i], runs[j])
         return Path.joined(_tied(runs))
 
@@ -364,8 +373,8 @@ def _roof(
 
     None where they do not come to the legs or the peak lies too far off.
     """
-    first = _to_leg(before, dart.apex, near)
-    last = _to_leg(after.reversed(), dart.apex, far)
+    first = run_to_ray(before, dart.apex, near)
+    last = run_to_ray(after.reversed(), dart.apex, far)
     if first is None or last is None:
         return None
     corner, onto = (last, far) if folds_to_far(near, far, fold) else (first, near)
@@ -375,19 +384,6 @@ def _roof(
     if peak is None or peak.distance(middle) > 4 * corner.end.distance(middle) + dart.intake:
         return None
     return first.then(Path.through(first.end, peak, last.end)), last.reversed()
-
-
-def _to_leg(cut: Path, apex: Point, foot: Point) -> Path | None:
-    """A cut line that comes to a dart, cut back or carried on to the line of its leg."""
-    ray = Path.of(Line(apex, foot + (foot - apex).unit * 200))
-    trimmed = trim_to_meet(cut, ray)
-    if trimmed:
-        return trimmed[0]
-    last = cut.segments[-1]
-    place = line_with_line(Line(cut.end, cut.end + last.arriving), ray.segments[0])  # type: ignore[arg-type]
-    if place is None or place.distance(cut.end) > 200:
-        return None
-    return Path((*cut.segments, Line(cut.end, place))) if place.distance(cut.end) > TOUCHING else cut
 
 
 def folds_to_far(near: Point, far: Point, fold: Fold | None) -> bool:
@@ -443,35 +439,15 @@ def _squared_off(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -
     return first.then(Path.of(Line(first.end, last.start))), last
 
 
-def _is_fold(edge: Edge) -> bool:
-    return edge.role.is_centre and edge.allowance == 0
-
-
-def _corner_at_fold(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tuple[Path, Path] | None:
-    """The corner at the fold of a piece that is drawn as its half: nothing reaches over the fold. None where the cut
-    line does not cross it.
-    """
-    if _is_fold(after):
-        short = _stopped_at_fold(cut_before, after.path.start, after.path.leaving)
+def _at_fold(fold: Edge, before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tuple[Path, Path] | None:
+    """The corner at the fold, where nothing reaches over it; None elsewhere, and where the cut line does not."""
+    if after is fold:
+        short = stopped_at(cut_before, fold.path.start, fold.path.leaving)
         return (short, cut_after) if short else None
-    if _is_fold(before):
-        short = _stopped_at_fold(cut_after.reversed(), before.path.end, before.path.arriving * -1)
+    if before is fold:
+        short = stopped_at(cut_after.reversed(), fold.path.end, fold.path.arriving * -1)
         return (cut_before, short.reversed()) if short else None
     return None
-
-
-def _stopped_at_fold(cut: Path, fold_end: Point, onto_it: Point) -> Path | None:
-    """A cut line stopped where it crosses the fold carried on beyond its end, and led along it to that end."""
-    beyond = fold_end - onto_it * max(cut.end.distance(fold_end) * FOLD_REACH, 1.0)
-    met = max(cut.meetings(Path.of(Line(beyond, fold_end))), default=None)
-    if met is None:
-        return None
-    stopped = cut.up_to(met[0], met[1])
-    return stopped.then(Path.of(Line(stopped.end, fold_end))) if stopped.end.distance(fold_end) > TOUCHING else stopped
-
-
-FOLD_REACH = 20.0
-"""How many times as far as an allowance is wide its cut line may cross the fold beyond the corner."""
 
 
 def _corner(before: Edge, after: Edge, cut_before: Path, cut_after: Path) -> tuple[Path, Path]:

@@ -2,20 +2,15 @@
 
 from __future__ import annotations
 
-from gentle_hem.core.pattern import Edge, Notch, Piece
+from gentle_hem.core.pattern import Notch, Piece
 from gentle_hem.core.replace import replace
-
-
-def centre_on_fold(piece: Piece) -> Edge | None:
-    """The centre edge of a piece that lies on the fold; None where there is none."""
-    return next((e for e in piece.edges if piece.on_fold and e.role.is_centre and e.allowance == 0), None)
 
 
 def seamed_at_centre(piece: Piece, allowance: float, *, turned: bool = False, marks: tuple[Notch, ...] = ()) -> Piece:
     """A piece cut twice as often, with ``allowance`` mm at its centre instead of the fold, ``turned`` for a zip; as it
     is where its centre is not on the fold.
     """
-    centre = centre_on_fold(piece)
+    centre = piece.fold
     if centre is None:
         return piece
     made = piece.with_edge(centre.name, allowance=allowance, turned=turned)

@@ -16,10 +16,9 @@ OTHER = " other"
 
 def opened_out(piece: Piece) -> Piece:
     """A piece on the fold as a whole, the fold a centre line in it; any other piece as it is."""
-    at = next((k for k, edge in enumerate(piece.edges) if edge.role.is_centre and edge.allowance == 0), None)
-    if not piece.on_fold or at is None:
+    if piece.fold is None:
         return piece
-    fold = piece.edges[at].path
+    at, fold = piece.edges.index(piece.fold), piece.fold.path
     over = Placement.mirror(fold.start, fold.end)
     mine = (*piece.edges[at + 1 :], *piece.edges[:at])
     theirs = tuple(

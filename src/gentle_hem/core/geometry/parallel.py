@@ -181,3 +181,36 @@ def turned_corner(side_cut: Path, fold: Path, fold_cut: Path) -> tuple[Path, Pat
     if crossing_cut:
         return side_made, crossing_cut[1]
     return side_made, _extended_from(corner, fold_cut)
+
+
+def run_to_ray(run: Path, start: Point, through: Point) -> Path | None:
+    """A run cut back or carried on to the ray from one place through another; None where it does not come to it."""
+    ray = Line(start, through + (through - start).unit * FAR)
+    trimmed = trim_to_meet(run, Path.of(ray))
+    if trimmed:
+        return trimmed[0]
+    place = line_with_line(Line(run.end, run.end + run.arriving), ray)
+    if place is None or place.distance(run.end) > FAR:
+        return None
+    return Path((*run.segments, Line(run.end, place))) if place.distance(run.end) > TOUCHING else run
+
+
+FAR = 200.0
+"""How far beyond a place a run is still carried to a ray (mm)."""
+
+
+def stopped_at(run: Path, end: Point, along: Point) -> Path | None:
+    """A run stopped where it crosses a line carried back from its own end, and led along it to that end.
+
+    ``along``: the direction in which the line leaves its end. None where the run does not cross it.
+    """
+    before = end - along * max(run.end.distance(end) * STOP_REACH, 1.0)
+    met = max(run.meetings(Path.of(Line(before, end))), default=None)
+    if met is None:
+        return None
+    stopped = run.up_to(met[0], met[1])
+    return stopped.then(Path.of(Line(stopped.end, end))) if stopped.end.distance(end) > TOUCHING else stopped
+
+
+STOP_REACH = 20.0
+"""How many times as far as a run ends from a line's end it may cross the line before that end."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
-from gentle_hem.core.cutting.centre import centre_on_fold, seamed_at_centre
+from gentle_hem.core.cutting.centre import seamed_at_centre
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.sentences import Word
 from gentle_hem.core.steps.base import EdgeName, PatternStep, the_pieces
@@ -26,7 +26,7 @@ class CentreSeam(PatternStep):
 
     def do(self, table: Table) -> None:
         for half in self.halves:
-            folded = [what for what in the_pieces(table, half, "centre") if centre_on_fold(table.pieces[what])]
+            folded = [what for what in the_pieces(table, half, "centre") if table.pieces[what].fold]
             if not folded:
                 raise CannotMake(f"the {half} has a seam or an opening there already")
             for what in folded:
