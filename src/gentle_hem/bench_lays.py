@@ -30,7 +30,7 @@ def plain(garment: Garment, width: float, how: HowLaid) -> float:
 
 def plain_on_fold(garment: Garment, width: float) -> float:
     """The same on a folded cloth."""
-    ready = OnFold.of(garment, ClothRole.OUTER, width, HowLaid(folded=width / 2, one_way=True))
+    ready = OnFold.ready(garment, ClothRole.OUTER, width, HowLaid(folded=width / 2, one_way=True))
     return ready.lay(ready.orders[0]).length
 
 

@@ -44,8 +44,9 @@ def laid(client, dress, recipe=GOWN):
     return {one["cloth"]: one for one in client.post(dress, json={"recipe": recipe}).json()}
 
 
-def put(client, dress, recipe=GOWN, spots=None, **asked):
-    answer = client.put(dress, json={"recipe": recipe, "asked": {"role": "cloth", **asked}, "spots": spots})
+def put(client, dress, recipe=GOWN, spots=None, opened=None, **asked):
+    body = {"recipe": recipe, "asked": {"role": "cloth", **asked}, "spots": spots, "opened_from": opened}
+    answer = client.put(dress, json=body)
     assert answer.status_code == 200, answer.text
     return answer.json()
 
@@ -79,6 +80,43 @@ def test_what_is_moved_by_hand_is_looked_over_at_once_and_stays_pinned(client, d
     spot = next(spot for spot in round_it["spots"] if spot["name"] == name)
     assert (spot["x"], spot["y"]) == (approx(10), approx(900))
     assert laid(client, dress)["cloth"]["spots"] == round_it["spots"]
+
+
+def test_a_folded_lay_sent_back_as_it_lies_is_the_same_and_out_of_place_is_a_fault(client, dress):
+    """The ruffle of the mermaid is cut from one layer, where the cloth is opened out at its end."""
+    folded = put(client, dress, MERMAID, folding="selvedges")
+    assert folded["opened_from"] is not None
+    again = put(client, dress, MERMAID, folded["spots"], folding="selvedges", safety=5, opened=folded["opened_from"])
+    assert again["opened_from"] == folded["opened_from"]
+    assert again["length"] == approx(folded["length"], abs=0.01)  # places travel in thousandths of a millimetre
+    assert again["faults"] == []
+    spots = folded["spots"]
+    on_fold = next(k for k, spot in enumerate(spots) if spot["layers"] == "on the fold")
+    single = next(k for k, spot in enumerate(spots) if spot["layers"] == "on the opened cloth")
+    for k, change in ((on_fold, {"x": 30}), (single, {"y": 0, "x": 0})):
+        moved = [{**spot, **change} if at == k else spot for at, spot in enumerate(spots)]
+        wrong = put(client, dress, MERMAID, moved, folding="selvedges", opened=folded["opened_from"])
+        assert f"The {spots[k]['name']} leaves the cloth, or lies where it is folded otherwise." in wrong["faults"]
+
+
+def test_spots_that_no_way_of_lying_gives_are_laid_anew(client, dress):
+    first = put(client, dress)
+    odd = [{**spot, "flipped": True} for spot in first["spots"]]
+    assert put(client, dress, spots=odd)["spots"] == first["spots"]
+    far = client.put(dress, json={"recipe": GOWN, "asked": {}, "spots": [{**first["spots"][0], "x": 1e300}]})
+    assert far.status_code == 422
+
+
+def test_a_search_begins_from_the_shortest_that_is_kept(client, dress):
+    long = {"recipe": MERMAID, "asked": {"role": "cloth", "seconds": 4}}
+    client.post(f"{dress}/search", json=long)
+    found = list(events_of(client, dress))[-1]
+    again = client.post(f"{dress}/search", json={**long, "asked": {"role": "cloth", "seconds": 1}}).json()
+    assert again["length"] == approx(found["length"])
+    client.post(f"{dress}/cloth/stop")
+    other = client.post(f"{dress}/search", json={**long, "asked": {"folding": "selvedges", "seconds": 1}}).json()
+    assert other["folded"]
+    client.post(f"{dress}/cloth/stop")
 
 
 def test_what_is_cut_otherwise_since_is_laid_anew_and_what_only_grew_is_looked_over(client, dress):

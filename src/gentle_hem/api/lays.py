@@ -146,6 +146,9 @@ class LayIn(BaseModel):
     recipe: Document
     asked: LayAsked
     spots: Annotated[list[SpotKept], Field(max_length=1000)] | None = None
+    opened_from: float | None = Field(
+        None, ge=0, le=500_000, description="From where a folded cloth is opened out (mm)."
+    )
 
 
 def _read(recipe: dict[str, Any], asker: Asker) -> tuple[Recipe, Garment, Tape]:
@@ -157,6 +160,7 @@ def _out(laid: Lay, cloth: Cloth, asked: LayAsked, tape: Tape, row: KeptLay | No
     buying = bought(laid.length, cloth, tape, asked.safety)
     faulty = {name for fault in laid.faults for name in (fault.name, fault.other)}
     left = buying.left
+    elsewhere = "" if laid.folded is None else ", or lies where it is folded otherwise"
     return LayOut(
         cloth=laid.role, name=cloth.name, colour=cloth.colour, width=laid.width,
         width_text=format_length(laid.width, tape), said=cloth.width is not None, one_way=cloth.nap == "one_way",
@@ -175,7 +179,7 @@ def _out(laid: Lay, cloth: Cloth, asked: LayAsked, tape: Tape, row: KeptLay | No
         ],
         too_wide=[TooWideOut(name=one.name, across=format_length(one.across, tape)) for one in laid.too_wide],
         faults=[
-            f"The {fault.name} leaves the cloth." if fault.other is None
+            f"The {fault.name} leaves the cloth{elsewhere}." if fault.other is None
             else f"The {fault.name} and the {fault.other} lie over each other, or too near for the shears."
             for fault in laid.faults
         ],
@@ -277,7 +281,7 @@ def lay_anew(commission_id: RecordId, body: LayIn, request: Request, session: Wr
     found(session.get(Commission, commission_id), "commission")
     recipe, garment, tape = _read(body.recipe, asked)
     cloth, how = recipe.cloths.cloth(body.asked.role), body.asked
-    laid = laid_again(garment, how, cloth, body.spots) if body.spots else None
+    laid = laid_again(garment, how, cloth, body.spots, body.opened_from) if body.spots else None
     if laid is None:
         laid = _laid(garment, cloth, how)
     row = _kept(session, commission_id, how, recipe, laid, "laid")
@@ -303,10 +307,19 @@ def search(commission_id: RecordId, body: LayIn, request: Request, asked: Asked)
     laid = _laid(garment, cloth, how)
     with store.writing() as session:
         found(session.get(Commission, commission_id), "commission")
+        laid = _shorter_kept(lay_of(session, commission_id, how.role), laid, garment, how, cloth)
         row = _kept(session, commission_id, how, recipe, laid, SEARCHING)
     room: LayingRoom = request.app.state.laying_room
     room.start(row)
     return _out(laid, cloth, how, tape, row)
+
+
+def _shorter_kept(row: KeptLay | None, laid: Lay, garment: Garment, asked: LayAsked, cloth: Cloth) -> Lay:
+    """What is kept, where the same was asked, it can still be cut and is shorter than ours: a search begins from it."""
+    if row is None or LayAsked.model_validate(row.asked).on(cloth) != asked.on(cloth):
+        return laid
+    kept = _as_kept(row, garment, asked, cloth)
+    return kept if kept is not None and not kept.faults and kept.length < laid.length else laid
 
 
 @laying.post("/lays/ways")

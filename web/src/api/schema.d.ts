@@ -2115,12 +2115,17 @@ export interface components {
          */
         LayIn: {
             asked: components["schemas"]["LayAsked-Input"];
+            /**
+             * Opened From
+             * @description From where a folded cloth is opened out (mm).
+             */
+            opened_from?: number | null;
             /** Recipe */
             recipe: {
                 [key: string]: unknown;
             };
             /** Spots */
-            spots?: components["schemas"]["SpotKept"][] | null;
+            spots?: components["schemas"]["SpotKept-Input"][] | null;
         };
         /**
          * LayOut
@@ -2170,7 +2175,7 @@ export interface components {
             /** Said */
             said: boolean;
             /** Spots */
-            spots: components["schemas"]["SpotKept"][];
+            spots: components["schemas"]["SpotKept-Output"][];
             /**
              * State
              * @enum {string}
@@ -2897,7 +2902,7 @@ export interface components {
          * SpotKept
          * @description Where a thing lies, as it is kept: what it is called, its lower left corner (mm), and how it lies.
          */
-        SpotKept: {
+        "SpotKept-Input": {
             /**
              * Flipped
              * @default false
@@ -2912,9 +2917,45 @@ export interface components {
              * @default false
              */
             turned: boolean;
-            /** X */
+            /**
+             * X
+             * @description Millimetres as a number, or text with a unit such as '31 1/4 in'.
+             */
+            x: number | string;
+            /**
+             * Y
+             * @description Millimetres as a number, or text with a unit such as '31 1/4 in'.
+             */
+            y: number | string;
+        };
+        /**
+         * SpotKept
+         * @description Where a thing lies, as it is kept: what it is called, its lower left corner (mm), and how it lies.
+         */
+        "SpotKept-Output": {
+            /**
+             * Flipped
+             * @default false
+             */
+            flipped: boolean;
+            /** @default on the opened cloth */
+            layers: components["schemas"]["Layers"];
+            /** Name */
+            name: string;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
+            /**
+             * X
+             * @description Millimetres.
+             */
             x: number;
-            /** Y */
+            /**
+             * Y
+             * @description Millimetres.
+             */
             y: number;
         };
         /** StageFinding */

@@ -8,6 +8,8 @@ import { Switcher } from "../ui/Choice";
 import { Folded } from "../ui/Folded";
 import { LengthField } from "../ui/LengthField";
 import { readingOf } from "../ui/preferences";
+import { Table } from "../ui/Table";
+import { Tick } from "../ui/Tick";
 import { LaidCloth } from "./LaidCloth";
 import { MadeFrom, WaysOut } from "./WaysOut";
 
@@ -53,7 +55,7 @@ export function OneLay({
       answer(
         api.PUT("/api/commissions/{commission_id}/lays", {
           params: { path, query: readingOf(unit) },
-          body: { recipe: recipe as never, asked, spots },
+          body: { recipe: recipe as never, asked, spots, opened_from: now.opened_from },
         }),
       ),
     );
@@ -126,7 +128,7 @@ export function OneLay({
             {text.lays.seams.map(([over, words]) => (
               <Tick
                 key={over}
-                checked={(asked.over ?? []).includes(over)}
+                on={(asked.over ?? []).includes(over)}
                 onTick={(on) =>
                   lay({
                     ...asked,
@@ -140,7 +142,7 @@ export function OneLay({
           </fieldset>
         )}
         {flat && now.border && (
-          <Tick checked={asked.border ?? false} onTick={(border) => lay({ ...asked, border })}>
+          <Tick on={asked.border ?? false} onTick={(border) => lay({ ...asked, border })}>
             {text.lays.border}
           </Tick>
         )}
@@ -230,38 +232,27 @@ export function OneLay({
           <MadeFrom recipe={recipe} unit={unit} asked={asked} onChange={onChange} />
           <Folded title={text.lays.where}>
             {() => (
-              <table className="text-[15.5px]">
-                <thead className="text-left text-pencil">
-                  <tr>
-                    {text.lays.heads.map((head) => (
-                      <th key={head} scope="col" className="pr-6 font-normal">
-                        {head}
-                      </th>
-                    ))}
+              <Table heads={text.lays.heads}>
+                {now.placed.map((one, k) => (
+                  <tr key={one.number} className="border-t border-chalk">
+                    <td className="pr-6">{one.number}</td>
+                    <th scope="row" className="pr-6 text-left font-semibold">
+                      {one.name}
+                    </th>
+                    <td className="pr-6">{one.from_cut_end}</td>
+                    <td className="pr-6">{one.from_selvedge}</td>
+                    <td>
+                      {[
+                        one.layers === "on the opened cloth" ? "" : one.layers,
+                        now.spots[k]?.turned ? text.lays.turned : "",
+                        one.pinned ? text.lays.pinned : "",
+                      ]
+                        .filter(Boolean)
+                        .join(", ")}
+                    </td>
                   </tr>
-                </thead>
-                <tbody>
-                  {now.placed.map((one, k) => (
-                    <tr key={one.number} className="border-t border-chalk">
-                      <td className="pr-6">{one.number}</td>
-                      <th scope="row" className="pr-6 text-left font-semibold">
-                        {one.name}
-                      </th>
-                      <td className="pr-6">{one.from_cut_end}</td>
-                      <td className="pr-6">{one.from_selvedge}</td>
-                      <td>
-                        {[
-                          one.layers === "on the opened cloth" ? "" : one.layers,
-                          now.spots[k]?.turned ? text.lays.turned : "",
-                          one.pinned ? text.lays.pinned : "",
-                        ]
-                          .filter(Boolean)
-                          .join(", ")}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+                ))}
+              </Table>
             )}
           </Folded>
         </>
@@ -285,28 +276,6 @@ function Alert({ children }: { children: ReactNode }) {
     <p role="alert" className="text-thread">
       {children}
     </p>
-  );
-}
-
-function Tick({
-  checked,
-  onTick,
-  children,
-}: {
-  checked: boolean;
-  onTick: (on: boolean) => void;
-  children: ReactNode;
-}) {
-  return (
-    <label className="flex min-h-7 items-center gap-1.5">
-      <input
-        type="checkbox"
-        checked={checked}
-        onChange={(event) => onTick(event.target.checked)}
-        className="size-4 accent-ink"
-      />
-      {children}
-    </label>
   );
 }
 

@@ -12,11 +12,9 @@ from pydantic import Field
 from shapely.affinity import translate
 
 from gentle_hem.core.cloth.cloths import Cloth
-from gentle_hem.core.cloth.lay import HowLaid, Lay, Layers, OpenedFlat, Pin, Placed, laying, width_of
+from gentle_hem.core.cloth.lay import HowLaid, Lay, Layers, Pin, Placed, laying, width_of
 from gentle_hem.core.cloth.matching import Over, repeat_of
-from gentle_hem.core.cloth.on_fold import OnFold
 from gentle_hem.core.cloth.role import ClothRole
-from gentle_hem.core.cloth.squares import ways_of, ways_on_fold
 from gentle_hem.core.cloth.things import Lie
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.parts import RecipePart, between
@@ -82,9 +80,9 @@ class LayAsked(RecipePart):
 class SpotKept(RecipePart):
     """Where a thing lies, as it is kept: what it is called, its lower left corner (mm), and how it lies."""
 
-    name: str
-    x: float
-    y: float
+    name: Annotated[str, Field(max_length=200)]
+    x: Place
+    y: Place
     turned: bool = False
     flipped: bool = False
     layers: Layers = Layers.FLAT
@@ -98,24 +96,19 @@ def laid_again(
     """
     width, how = asked.on(cloth)
     ready = laying(garment, asked.role, width, how)
-    assert isinstance(ready, OpenedFlat | OnFold)
-    things = {
-        thing.name: thing for thing in (ready.on.things if isinstance(ready, OpenedFlat) else ready.parted.things)
-    }
+    things = {thing.name: thing for thing in ready.things}
     if sorted(things) != sorted(spot.name for spot in spots):
         return None
     pinned = {pin.name for pin in how.pins}
     placed = []
     for spot in spots:
-        thing = things[spot.name]
-        if spot.layers is Layers.FOLD:
-            ways = ways_on_fold(thing, one_way=False)
-        else:
-            ways = ways_of(thing, one_way=False, mirrored=True)
-        way = next(w for w in ways if (w.turned, w.flipped) == (spot.turned, spot.flipped))
+        ways = ready.ways(things[spot.name])
+        way = next((way for way in ways if (way.turned, way.flipped) == (spot.turned, spot.flipped)), None)
+        if way is None:
+            return None
         outline = translate(way.shape, spot.x, spot.y)
-        placed.append(Placed(0, thing.name, outline, spot.turned, spot.flipped, spot.layers, spot.name in pinned))
-    return ready.of(placed) if isinstance(ready, OpenedFlat) else ready.with_placed(placed, opened_from)
+        placed.append(Placed(0, spot.name, outline, way.turned, way.flipped, spot.layers, spot.name in pinned))
+    return ready.of(placed, opened_from)
 
 
 def spots_of(lay: Lay) -> list[SpotKept]:

@@ -170,7 +170,11 @@ def lays(garment: Garment, cloth_of: Callable[[ClothRole], Cloth]) -> list[Lay]:
 
 
 class Laying(Protocol):
-    """The things of a cloth, ready to be laid in one order or another."""
+    """The things of a cloth, ready to be laid in one order or another, or as a hand has laid them."""
+
+    @property
+    def things(self) -> tuple[Thing, ...]:
+        """What is laid, in the order of the garment."""
 
     @property
     def orders(self) -> list[list[Thing]]:
@@ -182,6 +186,12 @@ class Laying(Protocol):
 
     def lay(self, order: Sequence[Thing]) -> Lay:
         """The cloth laid in an order."""
+
+    def ways(self, thing: Thing) -> list[Way]:
+        """Every way a thing may be laid by hand."""
+
+    def of(self, placed: Sequence[Placed], opened_from: float | None = None) -> Lay:
+        """The lay of what was placed, however it was: numbered, and looked over."""
 
 
 def lay(garment: Garment, role: ClothRole, width: float, how: HowLaid = FLAT) -> Lay:
@@ -195,7 +205,7 @@ def laying(garment: Garment, role: ClothRole, width: float, how: HowLaid) -> Lay
     if how.folded is not None:
         from gentle_hem.core.cloth.on_fold import OnFold  # it stands on this module
 
-        return OnFold.of(garment, role, width, how)
+        return OnFold.ready(garment, role, width, how)
     return OpenedFlat(garment, role, width, how, things_for(garment, role, width, how))
 
 
@@ -210,6 +220,10 @@ class OpenedFlat:
     on: OnCloth
 
     @property
+    def things(self) -> tuple[Thing, ...]:
+        return self.on.things
+
+    @property
     def orders(self) -> list[list[Thing]]:
         return in_orders(self.on.things)
 
@@ -220,9 +234,11 @@ class OpenedFlat:
     def lay(self, order: Sequence[Thing]) -> Lay:
         return self.of(placed_flat(order, self.width, self.how))
 
-    def of(self, placed: Sequence[Placed]) -> Lay:
-        """The lay of what was placed, however it was: numbered, and looked over."""
-        numbered = numbered_as(self.on.things, placed)
+    def ways(self, thing: Thing) -> list[Way]:
+        return ways_of(thing, one_way=False)
+
+    def of(self, placed: Sequence[Placed], opened_from: float | None = None) -> Lay:
+        numbered = numbered_as(self.things, placed)
         laid = Lay(
             self.role, self.width, length_of(numbered), numbered, self.on.joined, self.on.too_wide,
             faults=faults_of(numbered, self.width), cornered=self.on.cornered, refused=self.on.refused,

@@ -21,16 +21,15 @@ from shapely.affinity import rotate, scale, translate
 
 from gentle_hem.core.cloth.lay import Fault, HowLaid, Lay, Layers, Placed, faults_of, length_of, numbered_as
 from gentle_hem.core.cloth.role import ClothRole
-from gentle_hem.core.cloth.squares import APART, ClothInSquares, Spot, in_orders, ways_of, ways_on_fold
+from gentle_hem.core.cloth.squares import APART, ClothInSquares, Spot, Way, in_orders, ways_of, ways_on_fold
 from gentle_hem.core.cloth.things import (
-    Joined,
+    OnCloth,
     Thing,
     TooWide,
     across_of,
     as_it_lies,
     fold_of,
-    in_widths,
-    is_strip,
+    laid_one_by_one,
     paper_of,
 )
 from gentle_hem.core.cut import CutPiece, Side, cut_pieces
@@ -49,13 +48,11 @@ class Sorted:
 
     on_fold: tuple[Thing, ...]
     double: tuple[Thing, ...]
-    single: tuple[Thing, ...]
-    joined: tuple[Joined, ...]
-    too_wide: tuple[TooWide, ...]
+    single: OnCloth
 
     @property
     def things(self) -> tuple[Thing, ...]:
-        return (*self.on_fold, *self.double, *self.single)
+        return (*self.on_fold, *self.double, *self.single.things)
 
 
 @dataclass(frozen=True)
@@ -69,37 +66,49 @@ class OnFold:
     parted: Sorted
 
     @classmethod
-    def of(cls, garment: Garment, role: ClothRole, width: float, how: HowLaid) -> OnFold:
+    def ready(cls, garment: Garment, role: ClothRole, width: float, how: HowLaid) -> OnFold:
         assert how.folded is not None
         folded = min(how.folded, width / 2)
-        return cls(role, width, folded, how.one_way, sorted_for(garment, role, width, folded))
+        return cls(role, width, folded, how.one_way, sorted_for(garment, role, width, folded, corners=how.corners))
+
+    @property
+    def things(self) -> tuple[Thing, ...]:
+        return self.parted.things
 
     @property
     def orders(self) -> list[list[Thing]]:
-        return in_orders(self.parted.things)
+        return in_orders(self.things)
 
     @property
     def too_wide(self) -> tuple[TooWide, ...]:
-        return self.parted.too_wide
+        return self.parted.single.too_wide
 
     def lay(self, order: Sequence[Thing]) -> Lay:
         """What is double in this order, then what is not: beside the fold or opened out, whichever is shorter."""
-        single = [thing for thing in order if thing in self.parted.single]
-        doubled = [thing for thing in order if thing not in self.parted.single]
+        single = [thing for thing in order if thing in self.parted.single.things]
+        doubled = [thing for thing in order if thing not in self.parted.single.things]
         ways = _both_ways(self.parted, doubled, single, self.width, self.folded, one_way=self.one_way)
         placed, opened_from = min(ways, key=lambda one: (length_of(one[0]), one[1] is not None))
-        return self.with_placed(placed, opened_from)
+        return self.of(placed, opened_from)
 
-    def with_placed(self, placed: Sequence[Placed], opened_from: float | None) -> Lay:
+    def ways(self, thing: Thing) -> list[Way]:
+        """Every way a thing may be laid by hand."""
+        return (
+            ways_on_fold(thing, one_way=False)
+            if thing in self.parted.on_fold
+            else ways_of(thing, one_way=False, mirrored=True)
+        )
+
+    def of(self, placed: Sequence[Placed], opened_from: float | None = None) -> Lay:
         """The lay of what was placed, however it was: numbered, and looked over."""
-        numbered = numbered_as(self.parted.things, placed)
+        numbered, single = numbered_as(self.things, placed), self.parted.single
         return Lay(
-            self.role, self.width, length_of(numbered), numbered, self.parted.joined, self.parted.too_wide,
-            self.folded, opened_from, faults_on_fold(numbered, self.width, self.folded),
+            self.role, self.width, length_of(numbered), numbered, single.joined, single.too_wide, self.folded,
+            opened_from, faults_on_fold(numbered, self.width, self.folded, opened_from), single.cornered,
         )  # fmt: skip
 
 
-def sorted_for(garment: Garment, role: ClothRole, width: float, folded: float) -> Sorted:
+def sorted_for(garment: Garment, role: ClothRole, width: float, folded: float, *, corners: bool = False) -> Sorted:
     """What lies where on a folded cloth: what is wider than it lies double is cut from the opened cloth, one by one."""
     pieces: dict[What, Piece] = {piece.what: piece for piece in garment.pieces}
     cut = [one for one in cut_pieces(garment) if one.cloth is role]
@@ -121,7 +130,8 @@ def sorted_for(garment: Garment, role: ClothRole, width: float, folded: float) -
             else:
                 single += [mate, one]
     single += waiting.values()
-    return _with_single(cut, single, pieces, on_fold, double, width)
+    rest = laid_one_by_one(sorted(single, key=cut.index), garment, width, {}, corners=corners)
+    return Sorted(tuple(on_fold), tuple(double), rest)
 
 
 def _mate_of(one: CutPiece, waiting: dict[tuple[What, int], CutPiece], pieces: dict[What, Piece]) -> CutPiece | None:
@@ -171,28 +181,6 @@ def half_on_fold(piece: Piece) -> Polygon:
     if turned.bounds[0] < -turned.bounds[2]:
         turned = scale(turned, -1, 1, origin=(0, 0))
     return translate(turned, 0, -turned.bounds[1])
-
-
-def _with_single(
-    cut: list[CutPiece], single: list[CutPiece], pieces: dict[What, Piece], on_fold: list[Thing], double: list[Thing],
-    width: float,
-) -> Sorted:  # fmt: skip
-    """What is cut from one layer, each as wide as it is or in widths."""
-    things: list[Thing] = []
-    joined: list[Joined] = []
-    too_wide: list[TooWide] = []
-    for one in sorted(single, key=cut.index):
-        shape = as_it_lies(one, pieces[one.piece])
-        across = across_of(shape)
-        if across <= width:
-            things.append(Thing(one.name, shape))
-        elif is_strip(shape):
-            count, parts = in_widths(shape, width)
-            joined.append(Joined(one.name, across, count))
-            things += [Thing(f"{one.name}, {k} of {count}", part) for k, part in enumerate(parts, 1)]
-        else:
-            too_wide.append(TooWide(one.name, across))
-    return Sorted(tuple(on_fold), tuple(double), tuple(things), tuple(joined), tuple(too_wide))
 
 
 Laid = tuple[list[Placed], float | None]
@@ -247,11 +235,23 @@ def _moved(thing: Thing, spot: Spot, x: float, y: float) -> Placed:
     return Placed(0, thing.name, translate(spot.outline, x, y), spot.way.turned, spot.way.flipped)
 
 
-def faults_on_fold(placed: Sequence[Placed], width: float, folded: float) -> tuple[Fault, ...]:
-    """What of a folded lay cannot be cut: the faults of any lay, and what is double where the cloth is not."""
-    off = [
-        Fault(one.name, None)
-        for one in placed
-        if one.layers is not Layers.FLAT and one.outline.bounds[2] > folded + 0.01
-    ]
-    return (*faults_of(placed, width), *off)
+def faults_on_fold(
+    placed: Sequence[Placed], width: float, folded: float, opened_from: float | None
+) -> tuple[Fault, ...]:
+    """What of a folded lay cannot be cut: the faults of any lay, what is double where the cloth is single or the other
+    way, and a half that does not lie with its fold on the cloth's.
+    """
+    opened = float("inf") if opened_from is None else opened_from
+
+    def lies_right(one: Placed) -> bool:
+        left, foot, right, top = one.outline.bounds
+        if one.layers is Layers.FLAT:
+            return bool(foot >= opened - NEAR or (left >= folded - NEAR and right <= width - folded + NEAR))
+        on_fold = one.layers is not Layers.FOLD or abs(left) <= NEAR
+        return bool(right <= folded + NEAR and top <= opened + NEAR and on_fold)
+
+    return (*faults_of(placed, width), *(Fault(one.name, None) for one in placed if not lies_right(one)))
+
+
+NEAR = 0.05
+"""How exactly a thing lies where it does (mm)."""

@@ -142,24 +142,23 @@ class ClothInSquares:
 
     def take(self, spot: Spot) -> None:
         """What a thing takes where it lies."""
-        mask, row, column = _squares_at(spot)
-        self._grow(row + len(mask))
-        mask = mask[max(-row, 0) :, max(-column, 0) : max(-column, 0) + self.columns - max(column, 0)]
-        row, column = max(row, 0), max(column, 0)
-        self._taken[row : row + mask.shape[0], column : column + mask.shape[1]] |= mask
+        window, mask = self._window(spot)
+        window |= mask
 
     def is_free(self, spot: Spot) -> bool:
         """Whether nothing that is put lies too near."""
+        window, mask = self._window(spot)
+        return not bool((window & mask).any())
+
+    def _window(self, spot: Spot) -> tuple[Mask, Mask]:
+        """What is taken where a thing lies, and what it takes there itself: of both what is on the cloth."""
         mask, row, column = _squares_at(spot)
         mask = mask[max(-row, 0) :, max(-column, 0) : max(-column, 0) + self.columns - max(column, 0)]
         row, column = max(row, 0), max(column, 0)
-        self._grow(row + mask.shape[0])
-        return not bool((self._taken[row : row + mask.shape[0], column : column + mask.shape[1]] & mask).any())
-
-    def _grow(self, rows: int) -> None:
-        if rows > len(self._taken):
-            more = np.zeros((rows - len(self._taken), self.columns), dtype=bool)
+        if (end := row + len(mask)) > len(self._taken):
+            more = np.zeros((end - len(self._taken), self.columns), dtype=bool)
             self._taken = np.vstack([self._taken, more])
+        return self._taken[row:end, column : column + mask.shape[1]], mask
 
     def _first(self, way: Way, x: float | None) -> Spot | None:
         if way.across > self.width + 1e-6:

@@ -6,7 +6,7 @@ strip too wide    ──► in widths, joined           bias ──► its grain
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from math import ceil, pi
@@ -129,15 +129,21 @@ def on_cloth(
     """Everything cut from one cloth of a usable width (mm). ``lies``: what does not lie along the grain, by name;
     ``corners``: what is too wide has its corners cut apart and joined on.
     """
+    cut = [one for one in cut_pieces(garment) if one.cloth is role]
+    return laid_one_by_one(cut, garment, width, lies or {}, corners=corners)
+
+
+def laid_one_by_one(
+    cut: Iterable[CutPiece], garment: Garment, width: float, lies: Mapping[str, Lie], *, corners: bool
+) -> OnCloth:
+    """Things that are cut from one layer of cloth, each as wide as it is, in widths, or with corners joined on."""
     pieces = {piece.what: piece for piece in garment.pieces}
     things: list[Thing] = []
     joined: list[Joined] = []
     too_wide: list[TooWide] = []
     cornered: list[Cornered] = []
-    for one in cut_pieces(garment):
-        if one.cloth is not role:
-            continue
-        shape = as_it_lies(one, pieces[one.piece], (lies or {}).get(one.name, Lie.ALONG))
+    for one in cut:
+        shape = as_it_lies(one, pieces[one.piece], lies.get(one.name, Lie.ALONG))
         across = across_of(shape)
         if across <= width:
             things.append(Thing(one.name, shape))
@@ -145,9 +151,9 @@ def on_cloth(
             count, parts = in_widths(shape, width)
             joined.append(Joined(one.name, across, count))
             things += [Thing(f"{one.name}, {k} of {count}", part) for k, part in enumerate(parts, 1)]
-        elif corners and (cut := with_corners(one, shape, width)):
-            things += cut[0]
-            cornered.append(cut[1])
+        elif corners and (parted := with_corners(one, shape, width)):
+            things += parted[0]
+            cornered.append(parted[1])
         else:
             too_wide.append(TooWide(one.name, across))
     return OnCloth(tuple(things), tuple(joined), tuple(too_wide), cornered=tuple(cornered))
@@ -253,7 +259,8 @@ def opened(piece: Piece, half: Polygon) -> Polygon:
 
 def fold_of(piece: Piece) -> tuple[tuple[float, float], tuple[float, float]]:
     """The two ends of the fold of a piece that is drawn as its half."""
-    path = next(edge.path for edge in piece.edges if edge.role.is_centre and edge.allowance == 0)
+    assert piece.fold is not None
+    path = piece.fold.path
     return (path.start.x, path.start.y), (path.end.x, path.end.y)
 
 
