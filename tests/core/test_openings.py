@@ -14,7 +14,7 @@ from dresses import SIDE_ZIP, lengths, made, recipe, refusal, worked
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import NotchKind, Role
 from gentle_hem.core.steps.base import acted_on
-from gentle_hem.core.what import Half, Layer
+from gentle_hem.core.what import Half, Layer, Section
 
 FRONT_ZIP = {"place": "centre_front", "below_waist": 160}
 BY_TWO = {"kind": "two_lengths"}
@@ -40,6 +40,36 @@ def test_a_front_zip_goes_through_every_front_and_its_end_is_marked(lower):
     # the back lies on the fold, and nothing is turned there
     backs = [(p, e) for p in garment.pieces for e in p.edges if e.role is Role.CENTRE_BACK and lower != "trousers"]
     assert all(p.on_fold and e.allowance == 0 for p, e in backs)
+
+
+@pytest.mark.parametrize(
+    ("lower", "place", "below", "ends"),
+    [
+        ({"kind": "tiered", "tiers": 3, "length": 600, "growth": 1}, "centre_back", 150, {1: 150}),
+        ({"kind": "tiered", "tiers": 6, "length": 600, "growth": 1}, "centre_back", 250, {3: 50}),
+        ({"kind": "tiered", "tiers": 6, "length": 600, "growth": 1}, "centre_front", 130, {2: 30}),
+        ({"kind": "tiered", "tiers": 6, "length": 600, "growth": 1}, "side", 330, {4: 30}),
+    ],
+)
+def test_a_zip_ends_once_in_the_tier_it_reaches(lower, place, below, ends):
+    """Tiers of 100 or 200 mm, counted by hand: a zip of 250 mm ends 50 mm down the third."""
+    garment = made(lower=lower, opening={"place": place, "below_waist": below})
+    marked = {
+        piece.what.number: piece.seam_line.box[3] - piece.edge(notch.edge).path.point_at(notch.at).y
+        for piece in garment.pieces
+        for notch in piece.notches
+        if notch.kind is NotchKind.ZIP_END and piece.what.section is Section.SKIRT
+    }
+    assert marked == {number: approx(at) for number, at in ends.items()}
+
+
+def test_under_a_band_the_zip_ends_as_far_below_the_waist_as_without_it():
+    """A yoke 100 mm deep hangs from the waist: a zip of 160 mm ends 60 mm down the skirt under it."""
+    garment = made(lower={"kind": "gathered"}, band={"kind": "yoke", "deep": 100},
+                   opening={"place": "centre_back", "below_waist": 160})  # fmt: skip
+    back = garment.piece("skirt back")
+    [end] = [notch for notch in back.notches if notch.kind is NotchKind.ZIP_END]
+    assert back.seam_line.box[3] - back.edge(end.edge).path.point_at(end.at).y == approx(60, abs=0.5)
 
 
 def test_a_front_zip_goes_through_the_facing_too():

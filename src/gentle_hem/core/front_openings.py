@@ -105,11 +105,14 @@ def zipped_in_front(dress: Dressed, recipe: Recipe) -> Dressed:
                 why=why,
             )
         )  # fmt: skip
-    zip_wide, below = recipe.allowances.zip, recipe.opening.below_waist
+    zip_wide = recipe.allowances.zip
+    hangs = recipe.opening.below_waist - (dress.above.level if dress.above else 0.0)
 
     def opened(piece: Piece) -> Piece:
         centre = piece.fold
         assert centre is not None
+        over = (p.fold for p in fronts if p.what.section is piece.what.section and p.what.number < piece.what.number)
+        below = hangs - sum(fold.drawn_length for fold in over if fold)
         ends = piece.what.section.is_lower and 0 < below < centre.drawn_length
         mark = (Notch(centre.name, below, Sign("zip end"), kind=NotchKind.ZIP_END),) if ends else ()
         return seamed_at_centre(piece, zip_wide, turned=True, marks=mark)

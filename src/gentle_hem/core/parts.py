@@ -231,6 +231,11 @@ class Host:
         return self.above.point + self.front_shorter
 
     @property
+    def zip_ends(self) -> float:
+        """How far below the edge it hangs from the zip ends; nothing, or less, where it ends above."""
+        return self.opening.below_waist - self.level
+
+    @property
     def half(self) -> float:
         """The edge it hangs from, half garment."""
         return self.waist.length

@@ -360,16 +360,16 @@ class DraftedCircle:
     def _seam_notches(self, edges: tuple[Edge, ...], folded: bool) -> list[Notch]:
         """Half-way waist to hem on every straight seam, and the zip's end on the opening."""
         made = []
-        opening = self.host.opening
+        ends = self.host.zip_ends
         for edge in edges:
             straight = edge.role in (Role.SIDE, Role.CENTRE_FRONT, Role.CENTRE_BACK)
             on_the_fold = folded and edge.role is not Role.SIDE and edge.allowance == 0
             if not straight or on_the_fold:
                 continue
             made.append(Notch(edge.name, edge.drawn_length / 2, double=edge.role is Role.CENTRE_BACK))
-            if edge.turned and 0 < opening.below_waist < edge.drawn_length:
+            if edge.turned and 0 < ends < edge.drawn_length:
                 downwards = edge is edges[0]
-                at = opening.below_waist if downwards else edge.drawn_length - opening.below_waist
+                at = ends if downwards else edge.drawn_length - ends
                 made.append(zip_end(edge.name, at))
         return made
 

@@ -284,8 +284,9 @@ class TieredSkirt(StraightCut):
             )  # fmt: skip
             cuts.append(seam)
             notes.work(f"tier {k + 1} height", height, "its share of {length}", length=self.length)
+            lower = replace(host, above=replace(host.above, level=host.level + sum(heights[:k])))
             tiers.append(
-                (self._panel(k, Half.FRONT, height, host, front), self._panel(k, Half.BACK, height, host, back))
+                (self._panel(k, Half.FRONT, height, lower, front), self._panel(k, Half.BACK, height, lower, back))
             )
         notes.work("hem sweep", float(seam), "{last_tier}", last_tier=seam)
         for k, tier in enumerate(tiers):

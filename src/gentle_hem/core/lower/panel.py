@@ -160,11 +160,10 @@ def panel(
         Edge("waist", Role.WAIST, waist, allowances.waist),
     )
     marks = [*notches, Notch("side", side.length / 2, double=not is_front)]
-    opening = host.opening
-    if opens and 0 < opening.below_waist < line.length:
-        marks.append(zip_end(str(role), opening.below_waist))
-    if zip_at is OpeningPlace.SIDE and 0 < opening.below_waist < side.length:
-        marks.append(zip_end("side", side.length - opening.below_waist))
+    if opens and 0 < host.zip_ends < line.length:
+        marks.append(zip_end(str(role), host.zip_ends))
+    if zip_at is OpeningPlace.SIDE and 0 < host.zip_ends < side.length:
+        marks.append(zip_end("side", side.length - host.zip_ends))
     top, low = line.start, line.end
     inset = Point(min(25.0, hem.length * 0.2), 0)
     piece = Piece(

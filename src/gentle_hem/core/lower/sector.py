@@ -55,8 +55,8 @@ def sector_piece(
         Edge("waist", Role.WAIST, waist, waist_allowance, pointed=inner is not None),
     )
     marks = [Notch("side", edges[2].drawn_length / 2, double=not is_front), *_under(host, is_front, waist)]
-    if opens and 0 < host.opening.below_waist < edges[0].drawn_length:
-        marks.append(zip_end(str(role), host.opening.below_waist))
+    if opens and 0 < host.zip_ends < edges[0].drawn_length:
+        marks.append(zip_end(str(role), host.zip_ends))
     drop = edges[0].drawn_length
     inset = min(25.0, 0.3 * radius * min(angle, 1.0) + 4)
     piece = Piece(

@@ -351,10 +351,10 @@ class _Draft:
             Notch("side", side.segments[-1].length if len(side.segments) > 2 else side.length / 2),
         ]
         marks += under_marks(host, part, waist, tuple(darts))
-        if opens and 0 < opening.below_waist < crotch.length:
-            marks.append(zip_end(str(role), opening.below_waist))
-        if at_side and 0 < opening.below_waist < side.length:
-            marks.append(zip_end("side", side.length - opening.below_waist))
+        if opens and 0 < host.zip_ends < crotch.length:
+            marks.append(zip_end(str(role), host.zip_ends))
+        if at_side and 0 < host.zip_ends < side.length:
+            marks.append(zip_end("side", side.length - host.zip_ends))
         middle_x = (leg.end.x + outer_hem.x) / 2
         piece = Piece(
             What(Section.TROUSERS, Half.of(is_front)), edges, cut=2, darts=tuple(darts), notches=tuple(marks),
