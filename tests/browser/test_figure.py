@@ -108,6 +108,7 @@ def test_sets_are_dated_kept_and_compared(page, studio):
     measure(page, studio, "Midsummer dance dress")
     last = date.fromisoformat(page.get_by_label("Taken on").input_value())
     page.get_by_label("Taken on").fill(str(last + timedelta(days=18)))
+    expect(field(page, "waist_girth")).to_have_value("68.0 cm")
     field(page, "waist_girth").fill("73")
     expect(word(page, "figure.measures.waist_girth")).to_have_text("73.0 cm")
     page.get_by_label("Compare with").select_option(index=1)
