@@ -28,20 +28,25 @@ def a_view(page, studio, name):
     if name in ("people", "words"):
         page.get_by_role("link", name=name.capitalize()).click()
         expect(page.get_by_role("heading", level=1)).not_to_have_text("Desk")
-    if name in ("commission", "word", "cloth"):
+    if name in ("commission", "word", "cloth", "making"):
         page.get_by_role("heading", name="Harbour dance dress").click()
         expect(page.get_by_test_id("ribbon")).to_be_visible()
     if name == "cloth":
         open_stage(page, "pattern")
         page.get_by_role("button", name="How much cloth").click()
         expect(page.get_by_test_id("to-buy").first).to_be_visible()
+    if name == "making":
+        page.keyboard.press("6")
+        expect(page.get_by_role("article")).to_be_visible()
     if name == "word":
         shown(page, "lower.sweep").click()
         expect(page.get_by_role("dialog")).to_be_visible()
 
 
 @pytest.mark.parametrize("light", ["day", "evening"])
-@pytest.mark.parametrize("view", ["desk", "people", "words", "sums", "new dress", "commission", "word", "cloth"])
+@pytest.mark.parametrize(
+    "view", ["desk", "people", "words", "sums", "new dress", "commission", "word", "cloth", "making"]
+)
 def test_axe_finds_nothing(page, studio, view, light):
     page.add_init_script(f"localStorage.setItem('hem.light', '{light}')")
     a_view(page, studio, view)

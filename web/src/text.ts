@@ -1,8 +1,10 @@
 import { clothText } from "./cloth/text";
+import { makingText } from "./making/text";
 
 /** Every word the interface says itself, in one place. The trade's own sentences come from the core. */
 export const text = {
   ...clothText,
+  ...makingText,
   title: "Gentle Hem",
   desk: "Desk",
   deskEmpty: "Nothing on the desk yet. Begin with a dress and whose it is.",
@@ -51,7 +53,7 @@ export const text = {
     title: "Round the bench",
     count: (step: number, steps: number) => `${step} of ${steps}`,
     steps: [
-      "The way leads from the figure to the pattern. One stage is open; press a name, or 1 to 5, to open another.",
+      "The way leads from the figure to the making. One stage is open; press a name, or 1 to 6, to open another.",
       "A word with a line under it can be changed where it stands: press it, or Tab to it, and type.",
       "The dress is drawn from its own pieces and moves with every word. Press the side or the back to see it large.",
       "The pieces, to scale. Touch an edge and it lights up with the edge it is sewn to, on the dress too.",
@@ -193,6 +195,7 @@ export const text = {
     lower: "Lower part",
     join: "Joins",
     pattern: "Pattern",
+    making: "Making",
   },
   open: (count: number) => `${count} unresolved`,
   dress: {
@@ -415,7 +418,7 @@ export const text = {
     ["g", "words of the trade"],
     ["o", "the dress that was open before"],
     ["v", "earlier versions"],
-    ["1 – 5", "go to a stage of the job"],
+    ["1 – 6", "go to a stage of the job"],
     ["f", "see the whole sheet"],
     ["w", "workings, every number with its sum"],
     ["n", "new dress, on the desk"],

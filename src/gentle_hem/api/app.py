@@ -24,6 +24,7 @@ from gentle_hem.api.desk import SlipWriter, desk
 from gentle_hem.api.figures import figures
 from gentle_hem.api.lays import laying
 from gentle_hem.api.make import make
+from gentle_hem.api.making import making
 from gentle_hem.api.people import people
 from gentle_hem.api.plotter import PlotterRoom, plotting
 from gentle_hem.api.safety import OnlyFromHere
@@ -44,7 +45,7 @@ BETWEEN_LOOKS = 1800.0
 
 ROUTERS = (
     studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths,
-    plotting, chalking,
+    plotting, chalking, making,
 )  # fmt: skip
 
 

@@ -8,6 +8,7 @@ person ──< figure (dated, never overwritten)
 
 step list (steps kept by a name, for any dress)          cloth (on the shelf)
 lay (how a cloth of a commission is laid, and how far the search for a shorter one is)
+making (the school a commission is sewn in) ──< bench mark (an operation of its plan ticked, timed, noted, waiting)
 """
 
 from __future__ import annotations
@@ -161,3 +162,32 @@ class KeptLay(Base):
     length: Mapped[float | None] = mapped_column(Double)
     opened_from: Mapped[float | None] = mapped_column(Double)
     trouble: Mapped[str] = mapped_column(String(400), default="")
+
+
+class Making(Base):
+    """How a commission is sewn together: the school its plan follows."""
+
+    __tablename__ = "making"
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), unique=True)
+    school: Mapped[str] = mapped_column(String(20))
+
+
+class BenchMark(Base):
+    """What the maker has said of one operation of a plan; it stays while the dress has the operation."""
+
+    __tablename__ = "bench_mark"
+    __table_args__ = (UniqueConstraint("commission_id", "operation"),)
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), index=True)
+    operation: Mapped[str] = mapped_column(String(200))
+    work: Mapped[str] = mapped_column(String(24), index=True)
+    done_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    begun_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    """When its timer was started, while it runs."""
+    minutes: Mapped[float] = mapped_column(Double, default=0.0)
+    """What it took so far, by the timer or as typed."""
+    usual: Mapped[float] = mapped_column(Double, default=0.0)
+    """What it takes usually, so that her own pace can be told."""
+    note: Mapped[str] = mapped_column(String(1000), default="")
+    waits_for: Mapped[str] = mapped_column(String(40), default="")

@@ -419,6 +419,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/commissions/{commission_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Making Plan
+         * @description The making plan of a dress as it is on the bench, with what has been ticked, timed and noted.
+         */
+        post: operations["making_plan_api_commissions__commission_id__plan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/plan/bench-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bench Sheet
+         * @description The plan of a dress as it is saved, to be hung over the bench.
+         */
+        get: operations["bench_sheet_api_commissions__commission_id__plan_bench_sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/plan/operation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say Of Operation
+         * @description An operation ticked, timed, noted or left waiting; the plan of the dress as it is saved.
+         */
+        put: operations["say_of_operation_api_commissions__commission_id__plan_operation_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/plan/school": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Sewn In
+         * @description The order a dress is sewn together in.
+         */
+        put: operations["sewn_in_api_commissions__commission_id__plan_school_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commissions/{commission_id}/versions": {
         parameters: {
             query?: never;
@@ -1868,6 +1948,15 @@ export interface components {
             detail?: components["schemas"]["ValidationError"][];
         };
         /**
+         * HintOut
+         * @description A hint for the cloth in hand.
+         */
+        HintOut: {
+            about: components["schemas"]["Tool"];
+            /** Text */
+            text: string;
+        };
+        /**
          * InkOut
          * @description A line of the drawn dress: what it is, its path (mm, y down), and the piece and edge it stands for.
          */
@@ -2323,6 +2412,20 @@ export interface components {
             names: ("waist" | "side" | "armhole" | "shoulder" | "neckline" | "centre")[];
             outline: components["schemas"]["OutlineFound"];
         };
+        /**
+         * NeedOut
+         * @description What must be done first, and why.
+         */
+        NeedOut: {
+            /** Done */
+            done: boolean;
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
         /** NewCommission */
         NewCommission: {
             /**
@@ -2396,6 +2499,50 @@ export interface components {
             unreadable: string;
             /** Version */
             version: number;
+        };
+        /**
+         * OperationOut
+         * @description One operation, and what the maker has said of it.
+         */
+        OperationOut: {
+            /** Begun At */
+            begun_at: string | null;
+            /** Cautions */
+            cautions: string[];
+            /** Done At */
+            done_at: string | null;
+            /** Edges */
+            edges: components["schemas"]["WorkedEdge"][];
+            /** Free */
+            free: boolean;
+            /** Hints */
+            hints: components["schemas"]["HintOut"][];
+            /** Key */
+            key: string;
+            /** May Wait For */
+            may_wait_for: components["schemas"]["Wait"][];
+            /** Minutes */
+            minutes: number;
+            /** Needs */
+            needs: components["schemas"]["NeedOut"][];
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+            /** Pieces */
+            pieces: string[];
+            /** Rest */
+            rest: string;
+            /** Says */
+            says: string[];
+            /** Spent */
+            spent: number;
+            /** Time */
+            time: string;
+            /** Title */
+            title: string;
+            waits_for: components["schemas"]["Wait"] | null;
+            work: components["schemas"]["Work"];
         };
         /** OutlineFound */
         OutlineFound: {
@@ -2633,6 +2780,28 @@ export interface components {
             pinned: boolean;
         };
         /**
+         * PlanOut
+         * @description The making plan of a dress.
+         */
+        PlanOut: {
+            asked: components["schemas"]["School"];
+            /** Cautions */
+            cautions: string[];
+            /** Done */
+            done: number;
+            /** Left */
+            left: string;
+            /** Next */
+            next: string | null;
+            /** Operations */
+            operations: components["schemas"]["OperationOut"][];
+            school: components["schemas"]["School"];
+            /** Stops */
+            stops: number;
+            /** Time */
+            time: string;
+        };
+        /**
          * PlotterOut
          * @description How the plotter stands.
          */
@@ -2762,6 +2931,24 @@ export interface components {
             title?: string | null;
         };
         /**
+         * SaidOfOperation
+         * @description What is said of an operation; what is left out stays as it is.
+         */
+        SaidOfOperation: {
+            /** Done */
+            done?: boolean | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Note */
+            note?: string | null;
+            /** Operation */
+            operation: string;
+            /** Timer */
+            timer?: ("start" | "stop") | null;
+            /** Waits For */
+            waits_for?: components["schemas"]["Wait"] | "" | null;
+        };
+        /**
          * SaveIn
          * @description A state to be kept, what has been typed over it, and the version it was worked out from.
          */
@@ -2784,6 +2971,16 @@ export interface components {
          * @enum {string}
          */
         Scale: "1" | "1/2" | "1/4";
+        /**
+         * School
+         * @description Which of the two orders a garment is sewn together in (trade 13).
+         * @enum {string}
+         */
+        School: "sides_first" | "waist_first";
+        /** SchoolIn */
+        SchoolIn: {
+            school: components["schemas"]["School"];
+        };
         /**
          * ScreenOut
          * @description Everything one screen needs of a recipe.
@@ -2975,7 +3172,7 @@ export interface components {
              * Stage
              * @enum {string}
              */
-            stage: "figure" | "bodice" | "lower" | "join" | "pattern";
+            stage: "figure" | "bodice" | "lower" | "join" | "pattern" | "making";
             /** Text */
             text: string;
         };
@@ -3127,6 +3324,12 @@ export interface components {
             name: string;
         };
         /**
+         * Tool
+         * @description What a hint is about.
+         * @enum {string}
+         */
+        Tool: "needle and thread" | "iron" | "marking" | "cutting";
+        /**
          * TrimOut
          * @description What is then cut off one of two that are drawn together.
          */
@@ -3242,6 +3445,12 @@ export interface components {
             seen: "front" | "side" | "back";
         };
         /**
+         * Wait
+         * @description What an operation may have to wait for.
+         * @enum {string}
+         */
+        Wait: "the cloth" | "a fitting" | "current for the iron";
+        /**
          * WayOut
          * @description One way out, spoken, and the piece as it then is (mm, y down).
          */
@@ -3319,6 +3528,22 @@ export interface components {
             typed: string;
             /** Value */
             value: number | string | boolean | null;
+        };
+        /**
+         * Work
+         * @description What kind of work an operation is; the maker's own times are learnt by it.
+         * @enum {string}
+         */
+        Work: "cutting" | "marking" | "staystitching" | "fusing" | "darts" | "pleats" | "gathering" | "seams" | "setting in" | "finishing edges" | "pockets" | "closures" | "fitting" | "hanging" | "hems" | "pressing";
+        /**
+         * WorkedEdge
+         * @description An edge an operation works on, by its piece.
+         */
+        WorkedEdge: {
+            /** Edge */
+            edge: string;
+            /** Piece */
+            piece: string;
         };
         /** WorkingDocument */
         WorkingDocument: {
@@ -4156,6 +4381,155 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    making_plan_api_commissions__commission_id__plan_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    bench_sheet_api_commissions__commission_id__plan_bench_sheet_pdf_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    say_of_operation_api_commissions__commission_id__plan_operation_put: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidOfOperation"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    sewn_in_api_commissions__commission_id__plan_school_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolIn"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             204: {

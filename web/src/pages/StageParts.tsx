@@ -20,7 +20,7 @@ import { WhatIs } from "../ui/Meaning";
 import { Files } from "./Files";
 
 /** What lies on the wall beside the way. */
-export type Table = "sheet" | "draft" | "schools" | "figure" | "workings" | "lays";
+export type Table = "sheet" | "draft" | "schools" | "figure" | "workings" | "lays" | "making";
 
 /** What is worked on at a stage. */
 export function StageParts({
@@ -43,6 +43,12 @@ export function StageParts({
   const parts = screen.sentences.filter((part) => stageOf(part.where) === stage);
   return (
     <>
+      {stage === "making" && (
+        <div className="px-6 pb-3">
+          <p className="mb-2">{text.making.folded}</p>
+          <Button onClick={() => onTable("making")}>{text.making.open}</Button>
+        </div>
+      )}
       {stage === "pattern" && <Files screen={screen} commissionId={commission.id} bench={bench} />}
       {parts.flatMap((part, place) => {
         const sentences = (

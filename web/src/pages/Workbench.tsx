@@ -9,6 +9,7 @@ import { ClientPicture } from "../dress/ClientPicture";
 import { Dress, type Touched } from "../dress/Dress";
 import { FigureTable } from "../figure/FigureTable";
 import { JoinRibbon } from "../join/JoinRibbon";
+import { MakingPlan } from "../making/MakingPlan";
 import { Notices, SavedMark } from "../recipe/Notices";
 import { LooseProblems } from "../recipe/Sentences";
 import { useRecipe } from "../recipe/useRecipe";
@@ -31,7 +32,7 @@ import { StageParts, type Table } from "./StageParts";
 import { Walk } from "./Walk";
 
 /** What takes the whole wall. */
-const WIDE: Table[] = ["draft", "schools", "figure", "lays"];
+const WIDE: Table[] = ["draft", "schools", "figure", "lays", "making"];
 
 /** A commission opened: fetched once, then worked on. */
 export function CommissionPage() {
@@ -89,6 +90,7 @@ function Workbench({ commission }: { commission: Commission }) {
 
   const visit = (next: Stage) => {
     setStage(next);
+    setTable((now) => (next === "making" ? "making" : now === "making" ? "sheet" : now));
     const held = document.activeElement;
     requestAnimationFrame(() => {
       const body = document.getElementById(`stage-${next}`);
@@ -305,6 +307,8 @@ function Workbench({ commission }: { commission: Commission }) {
                   onChange={bench.change}
                   onClose={() => setTable("sheet")}
                 />
+              ) : table === "making" ? (
+                <MakingPlan commission={commission.id} screen={screen} onClose={() => setTable("sheet")} />
               ) : screen.sheet.pieces.length === 0 ? (
                 <Beginning onMeasure={() => setTable("figure")} />
               ) : (

@@ -11,6 +11,7 @@ const PARTS: Record<Stage, RegExp> = {
   lower: /^(band|lower|trims)/,
   join: /^join/,
   pattern: /^(finish|cloths|opening|allowances)/,
+  making: /^(?!)/,
 };
 
 export const STAGES = Object.keys(PARTS) as Stage[];
@@ -23,6 +24,7 @@ const firstLine = (part: SentencePart | undefined) =>
   (part?.lines[0] ?? []).map((token) => (typeof token === "string" ? token : token.text)).join("");
 
 function spoken(stage: Stage, screen: Screen): string {
+  if (stage === "making") return text.making.folded;
   const parts = screen.sentences.filter((part) => PARTS[stage].test(part.where));
   if (stage === "join") {
     const open = screen.joins.find((join) => !join.meets);
