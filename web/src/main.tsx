@@ -19,6 +19,7 @@ const People = lazy(() => import("./pages/People").then((page) => ({ default: pa
 const PersonPage = lazy(() => import("./pages/People").then((page) => ({ default: page.PersonPage })));
 const Words = lazy(() => import("./pages/Words").then((page) => ({ default: page.Words })));
 const Shelf = lazy(() => import("./cloth/Shelf").then((page) => ({ default: page.Shelf })));
+const Calendar = lazy(() => import("./days/Calendar").then((page) => ({ default: page.Calendar })));
 const NewDress = lazy(() => import("./pages/NewDress").then((page) => ({ default: page.NewDress })));
 
 function Nowhere() {
@@ -42,6 +43,7 @@ const router = createBrowserRouter([
       { path: "/people", element: <People />, errorElement: <FallenPage /> },
       { path: "/people/:id", element: <PersonPage />, errorElement: <FallenPage /> },
       { path: "/cloths", element: <Shelf />, errorElement: <FallenPage /> },
+      { path: "/calendar", element: <Calendar />, errorElement: <FallenPage /> },
       { path: "/words", element: <Words />, errorElement: <FallenPage /> },
       { path: "/commission/:id", element: <CommissionPage />, errorElement: <FallenPage /> },
       { path: "*", element: <Nowhere /> },

@@ -1,10 +1,12 @@
 import { clothText } from "./cloth/text";
+import { daysText } from "./days/text";
 import { makingText } from "./making/text";
 
 /** Every word the interface says itself, in one place. The trade's own sentences come from the core. */
 export const text = {
   ...clothText,
   ...makingText,
+  ...daysText,
   title: "Gentle Hem",
   desk: "Desk",
   deskEmpty: "Nothing on the desk yet. Begin with a dress and whose it is.",
@@ -417,6 +419,7 @@ export const text = {
     ["d", "the desk"],
     ["g", "words of the trade"],
     ["o", "the dress that was open before"],
+    ["k", "the calendar"],
     ["v", "earlier versions"],
     ["1 – 6", "go to a stage of the job"],
     ["f", "see the whole sheet"],

@@ -20,6 +20,7 @@ from gentle_hem.api.benches import benches
 from gentle_hem.api.blocks import blocks
 from gentle_hem.api.chalk import chalking
 from gentle_hem.api.commissions import commissions
+from gentle_hem.api.days import calendar
 from gentle_hem.api.desk import SlipWriter, desk
 from gentle_hem.api.figures import figures
 from gentle_hem.api.lays import laying
@@ -45,7 +46,7 @@ BETWEEN_LOOKS = 1800.0
 
 ROUTERS = (
     studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths,
-    plotting, chalking, making,
+    plotting, chalking, making, calendar,
 )  # fmt: skip
 
 

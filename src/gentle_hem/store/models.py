@@ -9,6 +9,8 @@ person ──< figure (dated, never overwritten)
 step list (steps kept by a name, for any dress)          cloth (on the shelf)
 lay (how a cloth of a commission is laid, and how far the search for a shorter one is)
 making (the school a commission is sewn in) ──< bench mark (an operation of its plan ticked, timed, noted, waiting)
+task list (the operations of a commission, read again when it changes) ──< sitting (when one of them is sewn)
+workroom (its hours, when the days were laid out, and what does not go)
 """
 
 from __future__ import annotations
@@ -191,3 +193,42 @@ class BenchMark(Base):
     """What it takes usually, so that her own pace can be told."""
     note: Mapped[str] = mapped_column(String(1000), default="")
     waits_for: Mapped[str] = mapped_column(String(40), default="")
+
+
+class TaskList(Base):
+    """The operations of a commission for the calendar. It is computed, and kept only so that the days can be laid out
+    without making every dress.
+    """
+
+    __tablename__ = "task_list"
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), unique=True)
+    version: Mapped[int]
+    program: Mapped[str] = mapped_column(String(64))
+    school: Mapped[str] = mapped_column(String(20))
+    tasks: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
+    fitting_at: Mapped[datetime | None] = mapped_column(DateTime)
+    """When its fitting is agreed, by the clock on the wall."""
+
+    commission: Mapped[Commission] = relationship()
+
+
+class SittingRow(Base):
+    """A stretch of work at one operation, by the clock on the wall."""
+
+    __tablename__ = "sitting"
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), index=True)
+    operation: Mapped[str] = mapped_column(String(200))
+    start_at: Mapped[datetime] = mapped_column(DateTime, index=True)
+    end_at: Mapped[datetime] = mapped_column(DateTime)
+
+
+class Workroom(Base):
+    """The one workroom: when it is open, when its days were laid out, and what was found not to go."""
+
+    __tablename__ = "workroom"
+
+    hours: Mapped[dict[str, Any]] = mapped_column(JSON)
+    laid_at: Mapped[datetime | None] = mapped_column(DateTime)
+    troubles: Mapped[dict[str, Any]] = mapped_column(JSON)

@@ -144,6 +144,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Days Of
+         * @description So many days of the workroom from one on.
+         */
+        get: operations["days_of_api_calendar_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/fitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Agree
+         * @description The fitting of a dress at another time: what that moves, and what does not go then; kept when asked to be.
+         */
+        put: operations["agree_api_calendar_fitting_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/gentle-hem.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Ics
+         * @description The next two months as an iCalendar file: sittings, fittings, and the days dresses are due.
+         */
+        get: operations["as_ics_api_calendar_gentle_hem_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Open At
+         * @description When the workroom is open; what is laid out stays until it is laid out anew.
+         */
+        put: operations["open_at_api_calendar_hours_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/lay-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Out Anew
+         * @description What is left of every dress laid into the days from now on, the one due first, first; agreed fittings stand.
+         */
+        post: operations["lay_out_anew_api_calendar_lay_out_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chalk": {
         parameters: {
             query?: never;
@@ -1399,6 +1499,36 @@ export interface components {
             mat: string;
         };
         /**
+         * CalendarOut
+         * @description The days asked for, and what is to be said of all of them.
+         */
+        CalendarOut: {
+            /** Behind */
+            behind: number;
+            /** Conflicts */
+            conflicts: components["schemas"]["TroubleOut"][];
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            /** Fittings */
+            fittings: components["schemas"]["FittingOut"][];
+            hours: components["schemas"]["HoursIn"];
+            /** Laid At */
+            laid_at: string | null;
+            /** Late */
+            late: components["schemas"]["TroubleOut"][];
+            /** More Late */
+            more_late: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Stale */
+            stale: string;
+            /** Today */
+            today: components["schemas"]["TroubleOut"][];
+        };
+        /**
          * CanBeMadeOut
          * @description A lower part this cloth makes on this figure, and how long at most; nothing where it does not.
          */
@@ -1672,6 +1802,25 @@ export interface components {
             intake: number;
         };
         /**
+         * DayOut
+         * @description One day of the workroom.
+         */
+        DayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Due */
+            due: components["schemas"]["DueOut"][];
+            /** Open From */
+            open_from: string | null;
+            /** Open To */
+            open_to: string | null;
+            /** Sittings */
+            sittings: components["schemas"]["SittingOut"][];
+        };
+        /**
          * DeskOut
          * @description Some of the dresses, how many there are, and how many are put away.
          */
@@ -1767,6 +1916,13 @@ export interface components {
             levels: components["schemas"]["LevelOut"][];
             /** Views */
             views: components["schemas"]["ViewOut"][];
+        };
+        /** DueOut */
+        DueOut: {
+            /** Commission */
+            commission: number;
+            /** Title */
+            title: string;
         };
         /** EarlierOut */
         EarlierOut: {
@@ -1937,6 +2093,35 @@ export interface components {
             text: string;
         };
         /**
+         * FittingIn
+         * @description When a dress is to be fitted; tried first, and kept when she says so.
+         */
+        FittingIn: {
+            /** At */
+            at: string | null;
+            /** Commission */
+            commission: number;
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+        };
+        /**
+         * FittingOut
+         * @description A dress that is still to be fitted, and when.
+         */
+        FittingOut: {
+            /** At */
+            at: string | null;
+            /** Commission */
+            commission: number;
+            /** Person */
+            person: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Folding
          * @description How the cloth is laid out.
          * @enum {string}
@@ -1955,6 +2140,16 @@ export interface components {
             about: components["schemas"]["Tool"];
             /** Text */
             text: string;
+        };
+        /**
+         * HoursIn
+         * @description When the workroom is open, Monday first, and the days it is closed.
+         */
+        HoursIn: {
+            /** Closed */
+            closed: string[];
+            /** Week */
+            week: (components["schemas"]["OpenIn"] | null)[];
         };
         /**
          * InkOut
@@ -2406,6 +2601,18 @@ export interface components {
             /** Values */
             values: string[];
         };
+        /**
+         * MovedOut
+         * @description What a fitting at another time would move, or has moved.
+         */
+        MovedOut: {
+            /** Conflicts */
+            conflicts: components["schemas"]["TroubleOut"][];
+            /** Late */
+            late: components["schemas"]["TroubleOut"][];
+            /** Moves */
+            moves: string[];
+        };
         /** NamedOutline */
         NamedOutline: {
             /** Names */
@@ -2499,6 +2706,22 @@ export interface components {
             unreadable: string;
             /** Version */
             version: number;
+        };
+        /**
+         * OpenIn
+         * @description From when to when it is open on a day.
+         */
+        OpenIn: {
+            /**
+             * Closes
+             * Format: time
+             */
+            closes: string;
+            /**
+             * Opens
+             * Format: time
+             */
+            opens: string;
         };
         /**
          * OperationOut
@@ -3077,6 +3300,38 @@ export interface components {
             /** Rows */
             rows: components["schemas"]["ComparedMeasure"][];
         };
+        /**
+         * SittingOut
+         * @description A stretch of work at one operation.
+         */
+        SittingOut: {
+            /** Agreed */
+            agreed: boolean;
+            /** Behind */
+            behind: boolean;
+            /** Commission */
+            commission: number;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Fitting */
+            fitting: boolean;
+            /** Key */
+            key: string;
+            /** Operation */
+            operation: string;
+            /** Person */
+            person: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Title */
+            title: string;
+        };
         /** SizeIn */
         SizeIn: {
             /**
@@ -3338,6 +3593,13 @@ export interface components {
             points: components["schemas"]["ChalkPointOut"][];
             /** Said */
             said: string;
+        };
+        /** TroubleOut */
+        TroubleOut: {
+            /** Commission */
+            commission: number;
+            /** Text */
+            text: string;
         };
         /** TwoFigures */
         TwoFigures: {
@@ -3807,6 +4069,156 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    days_of_api_calendar_get: {
+        parameters: {
+            query?: {
+                /** @description The first day; today where nothing is said. */
+                start?: string | null;
+                /** @description How many days. */
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    agree_api_calendar_fitting_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FittingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    as_ics_api_calendar_gentle_hem_ics_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    open_at_api_calendar_hours_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    lay_out_anew_api_calendar_lay_out_post: {
+        parameters: {
+            query?: {
+                /** @description The first day; today where nothing is said. */
+                start?: string | null;
+                /** @description How many days. */
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarOut"];
                 };
             };
             /** @description Validation Error */

@@ -51,6 +51,7 @@ export function Frame() {
     d: () => go("/"),
     o: goToLast,
     g: () => go("/words"),
+    k: () => go("/calendar"),
   });
   /** Where a page puts what it has to say in the head. */
   const [head, setHead] = useState<HTMLElement | null>(null);
@@ -67,6 +68,14 @@ export function Frame() {
         <NavLink to="/" end className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}>
           {text.desk}
         </NavLink>
+        {!onBench && (
+          <NavLink
+            to="/calendar"
+            className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}
+          >
+            {text.days.title}
+          </NavLink>
+        )}
         {!onBench && (
           <NavLink to="/people" className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}>
             {text.people.title}

@@ -22,6 +22,12 @@ LEAST_SITTING = 10.0
 FURTHEST = 3650
 """So many days ahead are looked at."""
 
+EXPLAINED = 50
+"""Of so many late dresses it is looked into why."""
+
+NEAR = timedelta(days=120)
+"""Only what is due within this can be a matter of today."""
+
 
 @dataclass(frozen=True, slots=True)
 class Hours:
@@ -84,17 +90,24 @@ class Days:
 
     def done(self, job: Job) -> Mapping[str, datetime]:
         """When each operation of a dress is finished, its rest over."""
-        rests = {task.key: timedelta(hours=task.rests) for task in job.tasks}
-        ends: dict[str, datetime] = {}
-        for one in self.sittings:
-            if one.job == job.id and one.key in rests:
-                ends[one.key] = max(ends.get(one.key, one.end), one.end)
-        return {key: end + rests[key] for key, end in ends.items()}
+        return _done(job, (one for one in self.sittings if one.job == job.id))
 
     def finished(self, job: Job) -> datetime | None:
         """When a dress is done; None where there is no time for some of it, or nothing left to do."""
-        done = self.done(job)
-        return max(done.values()) if len(done) == len(job.tasks) > 0 else None
+        return _finished(job, self.done(job))
+
+
+def _done(job: Job, sittings: Iterable[Sitting]) -> dict[str, datetime]:
+    rests = {task.key: timedelta(hours=task.rests) for task in job.tasks}
+    ends: dict[str, datetime] = {}
+    for one in sittings:
+        if one.key in rests:
+            ends[one.key] = max(ends.get(one.key, one.end), one.end)
+    return {key: end + rests[key] for key, end in ends.items()}
+
+
+def _finished(job: Job, done: Mapping[str, datetime]) -> datetime | None:
+    return max(done.values()) if len(done) == len(job.tasks) > 0 else None
 
 
 class _Hands:
@@ -221,6 +234,8 @@ class Late:
     """When it would be done if nothing else were made."""
     before: tuple[int, ...]
     """The dresses that come before it, where it is they that make it late."""
+    explained: bool = True
+    """Whether it was looked into why; of very many only the first are."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -258,16 +273,24 @@ def end_of(day: date) -> datetime:
 def troubles(jobs: Sequence[Job], days: Days, hours: Hours, now: datetime) -> Troubles:
     """Everything that is late, too soon or across, and what cannot be put off till tomorrow."""
     turn = in_turn(job for job in jobs if job.tasks)
-    late, too_soon, today = [], [], []
+    of_job: dict[int, list[Sitting]] = {job.id: [] for job in turn}
+    for one in days.sittings:
+        if one.job in of_job:
+            of_job[one.job].append(one)
+    late: list[Late] = []
+    too_soon: list[TooSoon] = []
+    today: list[int] = []
     for place, job in enumerate(turn):
-        done = days.done(job)
+        done = _done(job, of_job[job.id])
         if job.due is not None:
-            finished = days.finished(job)
+            finished = _finished(job, done)
             if finished is None or finished > end_of(job.due):
-                alone = _alone(job, hours, now)
+                explained = len(late) < EXPLAINED
+                alone = _alone(job, hours, now) if explained else None
                 blame = alone is not None and alone <= end_of(job.due)
-                late.append(Late(job.id, finished, alone, tuple(one.id for one in turn[:place]) if blame else ()))
-            else:
+                before = tuple(other.id for other in turn[:place]) if blame else ()
+                late.append(Late(job.id, finished, alone, before, explained))
+            elif job.due < now.date() + NEAR:
                 tomorrow = datetime.combine(now.date() + timedelta(days=1), time.min)
                 put_off = _alone(job, hours, tomorrow)
                 if put_off is None or put_off > end_of(job.due):
