@@ -28,7 +28,7 @@ def a_view(page, studio, name):
     if name in ("people", "words", "calendar"):
         page.get_by_role("link", name=name.capitalize()).click()
         expect(page.get_by_role("heading", level=1)).not_to_have_text("Desk")
-    if name in ("commission", "word", "cloth", "making"):
+    if name in ("commission", "word", "cloth", "making", "fittings"):
         page.get_by_role("heading", name="Harbour dance dress").click()
         expect(page.get_by_test_id("ribbon")).to_be_visible()
     if name == "cloth":
@@ -38,6 +38,10 @@ def a_view(page, studio, name):
     if name == "making":
         page.keyboard.press("6")
         expect(page.get_by_role("article")).to_be_visible()
+    if name == "fittings":
+        page.keyboard.press("7")
+        page.get_by_role("button", name="A fitting today").click()
+        page.locator("#seen").select_option("neck_stands_off")
     if name == "word":
         shown(page, "lower.sweep").click()
         expect(page.get_by_role("dialog")).to_be_visible()

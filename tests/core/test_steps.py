@@ -453,3 +453,16 @@ def test_a_princess_seam_under_a_yoke_is_cut_in_the_piece_that_has_the_dart():
     )
     assert {p.name for p in garment.pieces} >= {"front yoke", "bodice centre front", "bodice side front"}
     assert not garment.piece("bodice centre front").darts
+
+
+@pytest.mark.parametrize("step", [
+    {"kind": "pinch", "edge": "armhole", "hinge": "centre", "share": 0.5, "hinge_share": 0.5, "amount": 8},
+    {"kind": "spread", "edge": "armhole", "hinge": "centre", "cuts": 1, "amount": 20},
+])  # fmt: skip
+def test_a_centre_on_the_fold_is_never_bent(step):
+    """A fold is a straight line: a wedge that runs out at it would leave a corner there, which no cloth folds to."""
+    garment = make_up(recipe(steps=[step]))
+    [refused] = [finding for finding in garment.findings if finding.refuses]
+    assert "lies on the fold, and would be bent there" in refused.text("cm")
+    centre = garment.piece("bodice front").edge("centre front").path
+    assert {point.x for segment in centre.segments for point in (segment.start, segment.end)} == {0.0}

@@ -8,14 +8,14 @@ import httpx
 import pytest
 from alembic.autogenerate import compare_metadata
 from alembic.migration import MigrationContext
-from sqlalchemy import text
+from sqlalchemy import select, text
 from sqlalchemy.exc import IntegrityError
 
 from conftest import a_recipe
 from gentle_hem.demo import fill
 from gentle_hem.demo.studio import works
 from gentle_hem.store import Store
-from gentle_hem.store.models import Base, Commission, FigureSet, Person
+from gentle_hem.store.models import Base, BenchMark, Commission, FigureSet, FittingNote, Person
 from gentle_hem.store.store import append_version, commissions, latest_figure, latest_version
 from long import examples
 from server import Server, filled
@@ -87,6 +87,8 @@ def test_lengths_are_stored_unrounded(store, commission_id):
 
 
 ROUNDS = examples(2, 200)
+WORKED = 10
+"""The dress whose plan is ticked and fittings noted while others are saved."""
 
 
 def test_kill_9_in_the_middle_of_saves_loses_no_acknowledged_save(tmp_path):
@@ -110,14 +112,39 @@ def test_kill_9_in_the_middle_of_saves_loses_no_acknowledged_save(tmp_path):
                     version = answer.json()["version"]
                     acknowledged[commission].append(recipe["lower"]["length"])
 
+    noted: list[str] = []
+    timed = [0.0]
+
+    def work(server, turn):
+        """Ticks of a plan and notes of a fitting, each known by a number of its own."""
+        place = f"/api/commissions/{WORKED}"
+        with httpx.Client(base_url=server.url, timeout=5) as client:
+            try:
+                begun = client.post(f"{place}/fittings", json={"on_day": "2026-11-27"}).json()
+                visit = begun["visits"][-1]["id"]
+                for i in range(10_000):
+                    text = f"{turn}-{i}"
+                    said = {"seen": "neck_stands_off", "text": text}
+                    if client.post(f"/api/fittings/{visit}/notes", json=said).status_code == 201:
+                        noted.append(text)
+                    said = {"operation": "mark", "minutes": timed[-1] + 1, "done": True}
+                    if client.put(f"{place}/plan/operation", json=said).status_code == 200:
+                        timed.append(timed[-1] + 1)
+            except httpx.HTTPError:
+                return
+
     for turn in range(ROUNDS):
         before = sum(map(len, acknowledged.values()))
         server = Server(tmp_path).start()
         savers = [threading.Thread(target=save, args=(server, commission, turn)) for commission in acknowledged]
+        savers.append(threading.Thread(target=work, args=(server, turn)))
         for saver in savers:
             saver.start()
         until = time.monotonic() + 30
-        while sum(map(len, acknowledged.values())) < before + 12 and time.monotonic() < until:
+        said = len(noted) + len(timed)
+        while (
+            sum(map(len, acknowledged.values())) < before + 12 or len(noted) + len(timed) < said + 4
+        ) and time.monotonic() < until:
             time.sleep(0.01)
         server.kill()
         for saver in savers:
@@ -129,6 +156,12 @@ def test_kill_9_in_the_middle_of_saves_loses_no_acknowledged_save(tmp_path):
         for commission, lengths in acknowledged.items():
             kept = [v.recipe["lower"]["length"] for v in session.get(Commission, commission).versions]
             assert set(lengths) <= set(kept)
+        assert set(noted) <= set(session.scalars(select(FittingNote.text)))
+        mark = session.scalars(
+            select(BenchMark).where(BenchMark.commission_id == WORKED, BenchMark.operation == "mark")
+        ).one()
+        assert timed[-1] <= mark.minutes <= timed[-1] + 1  # one more may have been kept and not acknowledged
         assert session.execute(text("PRAGMA integrity_check")).scalar() == "ok"
     after.close()
-    print(f"{ROUNDS} kills, {sum(map(len, acknowledged.values()))} acknowledged saves, none lost")
+    print(f"{ROUNDS} kills, {sum(map(len, acknowledged.values()))} acknowledged saves, {len(noted)} notes and "
+          f"{len(timed) - 1} ticks, none lost")  # fmt: skip

@@ -1,11 +1,13 @@
 import { clothText } from "./cloth/text";
 import { daysText } from "./days/text";
+import { fittingsText } from "./fittings/text";
 import { makingText } from "./making/text";
 
 /** Every word the interface says itself, in one place. The trade's own sentences come from the core. */
 export const text = {
   ...clothText,
   ...makingText,
+  ...fittingsText,
   ...daysText,
   title: "Gentle Hem",
   desk: "Desk",
@@ -55,7 +57,7 @@ export const text = {
     title: "Round the bench",
     count: (step: number, steps: number) => `${step} of ${steps}`,
     steps: [
-      "The way leads from the figure to the making. One stage is open; press a name, or 1 to 6, to open another.",
+      "The way leads from the figure to the fittings. One stage is open; press a name, or 1 to 7, to open another.",
       "A word with a line under it can be changed where it stands: press it, or Tab to it, and type.",
       "The dress is drawn from its own pieces and moves with every word. Press the side or the back to see it large.",
       "The pieces, to scale. Touch an edge and it lights up with the edge it is sewn to, on the dress too.",
@@ -198,6 +200,7 @@ export const text = {
     join: "Joins",
     pattern: "Pattern",
     making: "Making",
+    fittings: "Fittings",
   },
   open: (count: number) => `${count} unresolved`,
   dress: {
@@ -421,7 +424,7 @@ export const text = {
     ["o", "the dress that was open before"],
     ["k", "the calendar"],
     ["v", "earlier versions"],
-    ["1 – 6", "go to a stage of the job"],
+    ["1 – 7", "go to a stage of the job"],
     ["f", "see the whole sheet"],
     ["w", "workings, every number with its sum"],
     ["n", "new dress, on the desk"],

@@ -23,6 +23,7 @@ from gentle_hem.api.commissions import commissions
 from gentle_hem.api.days import calendar
 from gentle_hem.api.desk import SlipWriter, desk
 from gentle_hem.api.figures import figures
+from gentle_hem.api.fittings import fittings
 from gentle_hem.api.lays import laying
 from gentle_hem.api.make import make
 from gentle_hem.api.making import making
@@ -46,7 +47,7 @@ BETWEEN_LOOKS = 1800.0
 
 ROUTERS = (
     studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths,
-    plotting, chalking, making, calendar,
+    plotting, chalking, making, calendar, fittings,
 )  # fmt: skip
 
 

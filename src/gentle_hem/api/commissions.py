@@ -19,6 +19,8 @@ from gentle_hem.api.sheets import sheet_size
 from gentle_hem.core.families import BY_KEY, family_recipe
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.making.fitting import begun_with
+from gentle_hem.core.making.fitting_guide import TRIES
 from gentle_hem.core.names import Document, GivenName, Name, a_name, file_name
 from gentle_hem.core.recipe import Recipe, UnreadableRecipe, changed, not_cut, read_recipe
 from gentle_hem.core.start import new_recipe
@@ -27,6 +29,7 @@ from gentle_hem.formats.bundle import NotABundle, packed, unpacked
 from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.paper import Joins, Lines, Paper, Printing, Scale
 from gentle_hem.limits import LARGEST_UPLOAD
+from gentle_hem.store.fittings import corrections_of
 from gentle_hem.store.models import Commission, RecipeVersion
 from gentle_hem.store.slips import program, slip_of, write_slip
 from gentle_hem.store.store import (
@@ -137,8 +140,11 @@ def add_commission(body: NewCommission, session: Writing) -> OpenCommission:
     session.flush()
     taken = latest_measures(session, person.id) or {}
     figure = Figure.model_validate({**taken, "name": person.name})
-    recipe = _begun(body, figure, session).model_dump(mode="json")
-    version = append_version(session, row.id, recipe)
+    recipe = _begun(body, figure, session)
+    if body.like is None:
+        block = [(TRIES[one.taken], one.amount) for one in corrections_of(session, person.id)]
+        recipe = begun_with(recipe, block)
+    version = append_version(session, row.id, recipe.model_dump(mode="json"))
     session.refresh(row)
     write_slip(session, row)
     return _open(row, version)

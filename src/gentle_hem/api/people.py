@@ -8,10 +8,12 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 
 from gentle_hem.api.desk import DeskRow, PersonOut, desk_row
+from gentle_hem.api.fittings import ProposedOut, in_block
 from gentle_hem.api.kept import Asked, Reading, RecordId, Writing, found
 from gentle_hem.core.figure import MEASURES, Figure
 from gentle_hem.core.names import Document
 from gentle_hem.core.units import format_length
+from gentle_hem.store.fittings import corrections_of
 from gentle_hem.store.models import FigureSet, Person
 from gentle_hem.store.store import commissions_of, latest_version
 from gentle_hem.store.store import people as everyone
@@ -51,6 +53,8 @@ class PersonPage(PersonOut):
     taken_on: list[date]
     measures: list[MeasureOverTime]
     blocks: list[BlockOut]
+    in_block: list[ProposedOut]
+    """What every new draft of hers begins with, since it was noted of her often enough."""
     dresses: list[DeskRow]
 
 
@@ -93,7 +97,8 @@ def one_person(person_id: RecordId, session: Reading, asked: Asked) -> PersonPag
             MeasureOverTime(label=label, values=[format_length(one[key], unit) if key in one else "" for one in sets])
             for key, label in MEASURES.items() if any(key in one for one in sets)
         ],
-        blocks=blocks, dresses=[desk_row(row) for row in rows],
+        blocks=blocks, in_block=[in_block(one, unit) for one in corrections_of(session, person_id)],
+        dresses=[desk_row(row) for row in rows],
     )  # fmt: skip
 
 

@@ -1,6 +1,6 @@
 """The way through the job, and where on it a finding belongs.
 
-figure ──► bodice ──► lower part ──► waist seam ──► pattern ──► making
+figure ──► bodice ──► lower part ──► waist seam ──► pattern ──► making ──► fittings
 """
 
 from __future__ import annotations
@@ -10,7 +10,7 @@ from typing import Literal
 from gentle_hem.core.findings import Finding
 from gentle_hem.core.garment import Garment
 
-Stage = Literal["figure", "bodice", "lower", "join", "pattern", "making"]
+Stage = Literal["figure", "bodice", "lower", "join", "pattern", "making", "fittings"]
 
 OF_JOINS = ("waist-does-not-meet", "landmark-does-not-meet", "join-does-not-meet")
 

@@ -1,4 +1,4 @@
-"""How far the studio's dresses are: what is done of their plans, how long it took, and the fittings that are agreed."""
+"""How far the studio's dresses are: what is done of their plans, how long it took, what was seen at fittings."""
 
 from __future__ import annotations
 
@@ -8,11 +8,18 @@ from datetime import UTC, date, datetime, time, timedelta
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from gentle_hem.core.make_up import make_up
 from gentle_hem.core.making.days import lay_out
+from gentle_hem.core.making.fitting import tried
+from gentle_hem.core.making.fitting_guide import TRIES
 from gentle_hem.core.making.operation import School
+from gentle_hem.core.recipe import changed, read_recipe
 from gentle_hem.store.days import agree_fitting, hours_of, jobs, keep_found, task_list, workroom
+from gentle_hem.store.fittings import begin_visit
 from gentle_hem.store.making import bench_mark, choose_school
-from gentle_hem.store.models import Commission
+from gentle_hem.store.models import Commission, FittingNote
+from gentle_hem.store.slips import write_slip
+from gentle_hem.store.store import append_version, latest_version
 
 
 @dataclass(frozen=True)
@@ -63,3 +70,59 @@ def _working_day(day: date, ahead: int) -> date:
         day += timedelta(days=1)
         ahead -= day.weekday() < 5
     return day
+
+
+@dataclass(frozen=True)
+class Noted:
+    """Something seen at a fitting, and the correction taken for it, by how much (mm)."""
+
+    seen: str
+    text: str
+    taken: str = ""
+    amount: float | None = None
+    side: str = "both"
+    piece: str = ""
+    edge: str = ""
+
+
+FITTED = "Harbour master's suit dress"
+VISITS = (
+    (21, "Sleeveless, and high at the neck; she sings in it.", (
+        Noted("neck_stands_off", "stands a finger off when she breathes in", "neck_wedge", 6.0, piece="bodice front",
+              edge="neckline"),
+        Noted("armhole_tight", "creases when she lifts the lamp", "lower_armhole", 8.0, "right", "bodice front",
+              "armhole"),
+    )),
+    (12, "The hem to the top of the boot.", (
+        Noted("neck_stands_off", "better, still a little", "neck_wedge", 4.0, piece="bodice front", edge="neckline"),
+        Noted("tip_stands_out", "the right tip points", "narrow_shoulder", 5.0, "right"),
+    )),
+    (4, "", (
+        Noted("neck_stands_off", "with the collar pin only", "neck_wedge", 3.0, piece="bodice front", edge="neckline"),
+        Noted("hem_low", "with her boots on", "shorten_lower", 15.0),
+    )),
+)  # fmt: skip
+"""Three visits of the one fitted most, by days before today: what was seen, and what was taken."""
+
+
+def fit(session: Session, today: date) -> None:
+    """Log the visits, each correction a version of its own."""
+    row = session.scalars(select(Commission).where(Commission.title == FITTED)).one()
+    for ago, wishes, notes in VISITS:
+        visit = begin_visit(session, row.id, today - timedelta(days=ago))
+        visit.wishes = wishes
+        for one in notes:
+            version = latest_version(session, row.id)
+            assert version is not None
+            recipe = read_recipe(version.recipe)
+            made = tried(recipe, make_up(recipe), TRIES[one.taken], one.amount or 0.0, recipe.unit)
+            assert made.changes is not None, made.refused
+            session.add(
+                FittingNote(
+                    visit_id=visit.id, seen=one.seen, side=one.side, piece=one.piece, edge=one.edge, text=one.text,
+                    amount=one.amount, taken=one.taken, taken_version=version.number,
+                )
+            )  # fmt: skip
+            append_version(session, row.id, changed(recipe, dict(made.changes)).model_dump(mode="json"))
+    session.refresh(row)
+    write_slip(session, row)

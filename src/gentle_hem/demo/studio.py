@@ -11,7 +11,7 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Unit
-from gentle_hem.demo.bench import put_to_work
+from gentle_hem.demo.bench import fit, put_to_work
 from gentle_hem.demo.cloths import SHELF, cloths_for
 from gentle_hem.store import Store
 from gentle_hem.store.cloths import put_on_shelf
@@ -297,6 +297,6 @@ def fill(store: Store, today: date | None = None) -> None:
             append_version(session, commission.id, recipe_of(player, work, later).model_dump(mode="json"))
             session.refresh(commission)
             write_slip(session, commission)
-        put_to_work(
-            session, datetime.combine(today, time(9)) if today else datetime.now().replace(second=0, microsecond=0)
-        )
+        now = datetime.combine(today, time(9)) if today else datetime.now().replace(second=0, microsecond=0)
+        fit(session, now.date())
+        put_to_work(session, now)

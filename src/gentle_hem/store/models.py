@@ -11,6 +11,8 @@ lay (how a cloth of a commission is laid, and how far the search for a shorter o
 making (the school a commission is sewn in) ──< bench mark (an operation of its plan ticked, timed, noted, waiting)
 task list (the operations of a commission, read again when it changes) ──< sitting (when one of them is sewn)
 workroom (its hours, when the days were laid out, and what does not go)
+visit (a fitting of a commission) ──< fitting note (what was seen, where, how much, what was done about it)
+correction (what belongs in a person's block, since it was noted of her often enough)
 """
 
 from __future__ import annotations
@@ -232,3 +234,48 @@ class Workroom(Base):
     hours: Mapped[dict[str, Any]] = mapped_column(JSON)
     laid_at: Mapped[datetime | None] = mapped_column(DateTime)
     troubles: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class Visit(Base):
+    """A fitting: the day, and what the client wishes."""
+
+    __tablename__ = "visit"
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), index=True)
+    on_day: Mapped[date]
+    wishes: Mapped[str] = mapped_column(String(2000), default="")
+
+    commission: Mapped[Commission] = relationship()
+    notes: Mapped[list[FittingNote]] = relationship(back_populates="visit", order_by="FittingNote.id")
+
+
+class FittingNote(Base):
+    """Something seen at a fitting: what, where, how much, and which correction was taken for it."""
+
+    __tablename__ = "fitting_note"
+
+    visit_id: Mapped[int] = mapped_column(ForeignKey("visit.id"), index=True)
+    seen: Mapped[str] = mapped_column(String(40), index=True)
+    side: Mapped[str] = mapped_column(String(8), default="both")
+    piece: Mapped[str] = mapped_column(String(120), default="")
+    edge: Mapped[str] = mapped_column(String(60), default="")
+    text: Mapped[str] = mapped_column(String(1000), default="")
+    amount: Mapped[float | None] = mapped_column(Double)
+    taken: Mapped[str] = mapped_column(String(40), default="")
+    """The correction that was taken, by its code; nothing where it was only noted."""
+    taken_version: Mapped[int | None]
+    """The version of the recipe it was taken over."""
+
+    visit: Mapped[Visit] = relationship(back_populates="notes")
+
+
+class Correction(Base):
+    """What belongs in a person's block: the steps that every new draft of hers begins with."""
+
+    __tablename__ = "correction"
+    __table_args__ = (UniqueConstraint("person_id", "seen"),)
+
+    person_id: Mapped[int] = mapped_column(ForeignKey("person.id"), index=True)
+    seen: Mapped[str] = mapped_column(String(40))
+    taken: Mapped[str] = mapped_column(String(40))
+    amount: Mapped[float] = mapped_column(Double)

@@ -414,6 +414,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/commissions/{commission_id}/fittings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fittings Of
+         * @description The fittings of a dress so far, and what may be seen at the next.
+         */
+        get: operations["fittings_of_api_commissions__commission_id__fittings_get"];
+        put?: never;
+        /**
+         * Begin
+         * @description A fitting on a day.
+         */
+        post: operations["begin_api_commissions__commission_id__fittings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commissions/{commission_id}/lays": {
         parameters: {
             query?: never;
@@ -971,6 +995,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tries
+         * @description Everything that may be tried about what is seen, done to the dress and looked at; nothing is kept.
+         */
+        post: operations["tries_api_fittings_tries_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{visit_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note
+         * @description Something seen at a fitting, with the correction taken for it, if any.
+         */
+        post: operations["note_api_fittings__visit_id__notes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{visit_id}/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Wishes
+         * @description What the client wishes, as it was said at a fitting.
+         */
+        put: operations["wishes_api_fittings__visit_id__wishes_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -1163,6 +1247,46 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Into Block
+         * @description A note that came often enough put into the person's block: every new draft of hers begins with it.
+         */
+        post: operations["into_block_api_people__person_id__block_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/block/{seen}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Out Of Block
+         * @description A correction taken out of a person's block again; dresses begun with it keep it.
+         */
+        delete: operations["out_of_block_api_people__person_id__block__seen__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2122,11 +2246,32 @@ export interface components {
             title: string;
         };
         /**
+         * FittingsOut
+         * @description The fittings of a dress, what may be seen on it, and what is proposed for the person's block.
+         */
+        FittingsOut: {
+            /** Guide */
+            guide: components["schemas"]["SeenOut"][];
+            /** In Block */
+            in_block: components["schemas"]["ProposedOut"][];
+            /** Proposed */
+            proposed: components["schemas"]["ProposedOut"][];
+            /** Visits */
+            visits: components["schemas"]["VisitOut"][];
+        };
+        /**
          * Folding
          * @description How the cloth is laid out.
          * @enum {string}
          */
         Folding: "flat" | "selvedges" | "to width";
+        /** FollowsOut */
+        FollowsOut: {
+            /** Seam */
+            seam: string;
+            /** Text */
+            text: string;
+        };
         /** HTTPValidationError */
         HTTPValidationError: {
             /** Detail */
@@ -2189,6 +2334,11 @@ export interface components {
             rule: string;
             /** Text */
             text: string;
+        };
+        /** IntoBlockIn */
+        IntoBlockIn: {
+            /** Seen */
+            seen: string;
         };
         /**
          * JoinOut
@@ -2679,6 +2829,68 @@ export interface components {
             /** @default cm */
             unit: components["schemas"]["Unit"];
         };
+        /**
+         * NoteIn
+         * @description What was seen, where and how much; and the correction taken for it, if any.
+         */
+        NoteIn: {
+            /** Amount */
+            amount?: number | null;
+            /**
+             * Edge
+             * @default
+             */
+            edge: string;
+            /** Over Version */
+            over_version?: number | null;
+            /**
+             * Piece
+             * @default
+             */
+            piece: string;
+            /** Seen */
+            seen: string;
+            /**
+             * Side
+             * @default both
+             * @enum {string}
+             */
+            side: "both" | "left" | "right";
+            /**
+             * Taken
+             * @default
+             */
+            taken: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * NoteOut
+         * @description Something that was seen.
+         */
+        NoteOut: {
+            /** Amount */
+            amount: string;
+            /** Edge */
+            edge: string;
+            /** Id */
+            id: number;
+            /** Piece */
+            piece: string;
+            /** Seen */
+            seen: string;
+            /** Side */
+            side: string;
+            /** Taken */
+            taken: string;
+            /** Taken Version */
+            taken_version: number | null;
+            /** Text */
+            text: string;
+        };
         /** OpenCommission */
         OpenCommission: {
             /** Due On */
@@ -2837,6 +3049,8 @@ export interface components {
             dresses: components["schemas"]["DeskRow"][];
             /** Id */
             id: number;
+            /** In Block */
+            in_block: components["schemas"]["ProposedOut"][];
             /** Measures */
             measures: components["schemas"]["MeasureOverTime"][];
             /** Name */
@@ -3075,6 +3289,16 @@ export interface components {
             /** Texts */
             texts: string[];
         };
+        /**
+         * ProposedOut
+         * @description A note that has come often enough to belong in the person's block.
+         */
+        ProposedOut: {
+            /** Seen */
+            seen: string;
+            /** Text */
+            text: string;
+        };
         /** RefusalOut */
         RefusalOut: {
             /** Path */
@@ -3277,6 +3501,23 @@ export interface components {
             /** Upper */
             upper: string;
         };
+        /**
+         * SeenOut
+         * @description Something that may be seen, and what it is likely to come from.
+         */
+        SeenOut: {
+            /** Code */
+            code: string;
+            /** Likely */
+            likely: string;
+            /**
+             * Region
+             * @enum {string}
+             */
+            region: "neck" | "shoulder" | "armhole" | "bust" | "back" | "waist" | "hip" | "hem" | "trousers";
+            /** Seen */
+            seen: string;
+        };
         /** SentencePartOut */
         SentencePartOut: {
             /** Acts On */
@@ -3427,7 +3668,7 @@ export interface components {
              * Stage
              * @enum {string}
              */
-            stage: "figure" | "bodice" | "lower" | "join" | "pattern" | "making";
+            stage: "figure" | "bodice" | "lower" | "join" | "pattern" | "making" | "fittings";
             /** Text */
             text: string;
         };
@@ -3585,6 +3826,24 @@ export interface components {
          */
         Tool: "needle and thread" | "iron" | "marking" | "cutting";
         /**
+         * TriesIn
+         * @description A dress, what is seen on it, and how much; without an amount the usual one is tried.
+         */
+        TriesIn: {
+            /**
+             * Amount
+             * @description As the tape reads it; a bare number is in the dress's unit.
+             * @default
+             */
+            amount: string;
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
+            /** Seen */
+            seen: string;
+        };
+        /**
          * TrimOut
          * @description What is then cut off one of two that are drawn together.
          */
@@ -3600,6 +3859,30 @@ export interface components {
             commission: number;
             /** Text */
             text: string;
+        };
+        /**
+         * TryOut
+         * @description A correction tried on the dress: the change that does it, or why it cannot be done, and what follows.
+         */
+        TryOut: {
+            /** Amount */
+            amount: string;
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            } | null;
+            /** Code */
+            code: string;
+            /** Follows */
+            follows: components["schemas"]["FollowsOut"][];
+            /** Mm */
+            mm: number;
+            /** Opens */
+            opens: string[];
+            /** Refused */
+            refused: string;
+            /** Title */
+            title: string;
         };
         /** TwoFigures */
         TwoFigures: {
@@ -3706,6 +3989,28 @@ export interface components {
              */
             seen: "front" | "side" | "back";
         };
+        /** VisitIn */
+        VisitIn: {
+            /**
+             * On Day
+             * Format: date
+             */
+            on_day: string;
+        };
+        /** VisitOut */
+        VisitOut: {
+            /** Id */
+            id: number;
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+            /**
+             * On Day
+             * Format: date
+             */
+            on_day: string;
+            /** Wishes */
+            wishes: string;
+        };
         /**
          * Wait
          * @description What an operation may have to wait for.
@@ -3765,6 +4070,11 @@ export interface components {
          * @enum {string}
          */
         Weight: "unsaid" | "net" | "light" | "medium" | "heavy";
+        /** WishesIn */
+        WishesIn: {
+            /** Wishes */
+            wishes: string;
+        };
         /**
          * WordOut
          * @description A live word of a recipe sentence.
@@ -4581,6 +4891,82 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    fittings_of_api_commissions__commission_id__fittings_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingsOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    begin_api_commissions__commission_id__fittings_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingsOut"];
+                };
             };
             /** @description Validation Error */
             422: {
@@ -5604,6 +5990,117 @@ export interface operations {
             };
         };
     };
+    tries_api_fittings_tries_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    note_api_fittings__visit_id__notes_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                visit_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingsOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    wishes_api_fittings__visit_id__wishes_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     health_api_health_get: {
         parameters: {
             query?: never;
@@ -5899,6 +6396,69 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PersonPage"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    into_block_api_people__person_id__block_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IntoBlockIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    out_of_block_api_people__person_id__block__seen__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+                seen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

@@ -34,7 +34,7 @@ export function Calendar() {
     <main className="min-h-0 w-full flex-1 overflow-auto bg-linen">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-2 border-b border-chalk bg-paper px-7 pt-1 pb-3">
         <h1 className="font-title text-3xl">{words.title}</h1>
-        <p className="min-w-0 flex-1 text-pencil">{words.intro}</p>
+        <p className="min-w-0 flex-1 basis-72 text-pencil">{words.intro}</p>
         <a
           href="/api/calendar/gentle-hem.ics"
           download

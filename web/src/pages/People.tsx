@@ -3,6 +3,7 @@ import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { answer, api } from "../api/client";
 import { text } from "../text";
+import { Button } from "../ui/Button";
 import { day } from "../ui/day";
 import { preferredUnit, readingOf } from "../ui/preferences";
 import { Slips } from "./Desk";
@@ -67,7 +68,7 @@ export function PersonPage() {
     );
   }
   if (!person.data) return <main className="p-10 text-pencil">{text.loading}</main>;
-  const { taken_on, measures, blocks, dresses } = person.data;
+  const { taken_on, measures, blocks, in_block: inBlock, dresses } = person.data;
   return (
     <main className="flex-1 overflow-auto px-7 py-4">
       <h1 className="mb-2 font-title text-3xl">{name}</h1>
@@ -90,6 +91,30 @@ export function PersonPage() {
                   {block.title}
                 </Link>
                 : {block.kind}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {inBlock.length > 0 && (
+        <section aria-labelledby="in-block" className="mt-4">
+          <h2 id="in-block" className="font-title text-2xl">
+            {text.fittings.inBlock}
+          </h2>
+          <ul>
+            {inBlock.map((one) => (
+              <li key={one.seen}>
+                {one.text}{" "}
+                <Button
+                  onClick={async () => {
+                    await api.DELETE("/api/people/{person_id}/block/{seen}", {
+                      params: { path: { person_id: person.data.id, seen: one.seen } },
+                    });
+                    await person.refetch();
+                  }}
+                >
+                  {text.fittings.outOfBlock}
+                </Button>
               </li>
             ))}
           </ul>

@@ -20,7 +20,7 @@ import { WhatIs } from "../ui/Meaning";
 import { Files } from "./Files";
 
 /** What lies on the wall beside the way. */
-export type Table = "sheet" | "draft" | "schools" | "figure" | "workings" | "lays" | "making";
+export type Table = "sheet" | "draft" | "schools" | "figure" | "workings" | "lays" | "making" | "fittings";
 
 /** What is worked on at a stage. */
 export function StageParts({
@@ -43,10 +43,10 @@ export function StageParts({
   const parts = screen.sentences.filter((part) => stageOf(part.where) === stage);
   return (
     <>
-      {stage === "making" && (
+      {(stage === "making" || stage === "fittings") && (
         <div className="px-6 pb-3">
-          <p className="mb-2">{text.making.folded}</p>
-          <Button onClick={() => onTable("making")}>{text.making.open}</Button>
+          <p className="mb-2">{text[stage].folded}</p>
+          <Button onClick={() => onTable(stage)}>{text[stage].open}</Button>
         </div>
       )}
       {stage === "pattern" && <Files screen={screen} commissionId={commission.id} bench={bench} />}

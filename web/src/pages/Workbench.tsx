@@ -8,6 +8,7 @@ import { Lays } from "../cloth/Lays";
 import { ClientPicture } from "../dress/ClientPicture";
 import { Dress, type Touched } from "../dress/Dress";
 import { FigureTable } from "../figure/FigureTable";
+import { FittingLog } from "../fittings/FittingLog";
 import { JoinRibbon } from "../join/JoinRibbon";
 import { MakingPlan } from "../making/MakingPlan";
 import { Notices, SavedMark } from "../recipe/Notices";
@@ -32,6 +33,8 @@ import { StageParts, type Table } from "./StageParts";
 import { Walk } from "./Walk";
 
 /** What takes the whole wall. */
+/** The tables that are the whole of a stage. */
+const OF_STAGE: Table[] = ["making", "fittings"];
 const WIDE: Table[] = ["draft", "schools", "figure", "lays", "making"];
 
 /** A commission opened: fetched once, then worked on. */
@@ -90,7 +93,10 @@ function Workbench({ commission }: { commission: Commission }) {
 
   const visit = (next: Stage) => {
     setStage(next);
-    setTable((now) => (next === "making" ? "making" : now === "making" ? "sheet" : now));
+    setTried(null);
+    setTable(
+      (now) => OF_STAGE.find((one) => one === next) ?? (OF_STAGE.some((one) => one === now) ? "sheet" : now),
+    );
     const held = document.activeElement;
     requestAnimationFrame(() => {
       const body = document.getElementById(`stage-${next}`);
@@ -309,6 +315,15 @@ function Workbench({ commission }: { commission: Commission }) {
                 />
               ) : table === "making" ? (
                 <MakingPlan commission={commission.id} screen={screen} onClose={() => setTable("sheet")} />
+              ) : table === "fittings" ? (
+                <FittingLog
+                  commission={commission}
+                  screen={screen}
+                  bench={bench}
+                  touched={touched}
+                  onTried={setTried}
+                  onClose={() => setTable("sheet")}
+                />
               ) : screen.sheet.pieces.length === 0 ? (
                 <Beginning onMeasure={() => setTable("figure")} />
               ) : (

@@ -12,6 +12,7 @@ const PARTS: Record<Stage, RegExp> = {
   join: /^join/,
   pattern: /^(finish|cloths|opening|allowances)/,
   making: /^(?!)/,
+  fittings: /^(?!)/,
 };
 
 export const STAGES = Object.keys(PARTS) as Stage[];
@@ -24,7 +25,7 @@ const firstLine = (part: SentencePart | undefined) =>
   (part?.lines[0] ?? []).map((token) => (typeof token === "string" ? token : token.text)).join("");
 
 function spoken(stage: Stage, screen: Screen): string {
-  if (stage === "making") return text.making.folded;
+  if (stage === "making" || stage === "fittings") return text[stage].folded;
   const parts = screen.sentences.filter((part) => PARTS[stage].test(part.where));
   if (stage === "join") {
     const open = screen.joins.find((join) => !join.meets);

@@ -25,6 +25,16 @@ def stays(edge: Edge) -> bool:
     return edge.role.is_centre
 
 
+def _two_edges(piece: Piece, opened: EdgeName, hinged: EdgeName) -> tuple[Edge, Edge]:
+    """The edge that is changed and the one it runs out at. Raises CannotMake where one lies on the fold of the cloth:
+    it would have a corner there.
+    """
+    edges = the_edge(piece, opened), the_edge(piece, hinged)
+    if piece.fold in edges:
+        raise CannotMake(f"the {piece.fold.role} lies on the fold, and would be bent there; take another edge")
+    return edges
+
+
 class Spread(PatternStep):
     """Three cuts from the neckline to the armhole, each opened by 2 in."""
 
@@ -58,7 +68,7 @@ class Spread(PatternStep):
 
     def spread_on(self, piece: Piece, keeps: Callable[[Edge], bool] = stays) -> Piece:
         """A piece with the cuts opened; the part with an edge that ``keeps`` picks stays where it is."""
-        edge, hinge = the_edge(piece, self.edge), the_edge(piece, self.hinge)
+        edge, hinge = _two_edges(piece, self.edge, self.hinge)
         for one in (edge, hinge):
             if piece.darts_of(one.name):
                 raise CannotMake(f"a dart lies in the {one.name}; move it elsewhere first")
@@ -131,7 +141,7 @@ class Pinch(PatternStep):
         on_each(table, self.halves, self.edge, self._pinched)
 
     def _pinched(self, piece: Piece) -> Piece:
-        edge, hinge = the_edge(piece, self.edge), the_edge(piece, self.hinge)
+        edge, hinge = _two_edges(piece, self.edge, self.hinge)
         at = along(edge, self.edge, self.share)
         if not self.amount / 2 + 2 < at < edge.drawn_length - self.amount / 2 - 2:
             raise CannotMake(f"the wedge runs over the end of the {self.edge}")

@@ -1,0 +1,276 @@
+"""Fittings: what was seen, what to try, what was taken, and what belongs in a person's block since."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Any, Literal
+
+from fastapi import APIRouter, HTTPException
+from pydantic import BaseModel, Field
+
+from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, stored
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.making.fitting import Tried, tried
+from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, Region, Seen, Try, fits
+from gentle_hem.core.names import Document, Name
+from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.units import Tape, Unit, format_length, parse_length
+from gentle_hem.store.fittings import begin_visit, corrections_of, proposed, visits_of
+from gentle_hem.store.models import Commission, Correction, FittingNote, Person, Visit
+from gentle_hem.store.store import latest_version
+
+fittings = APIRouter(prefix="/api", tags=["fittings"])
+
+MOST = 150.0
+"""More is not corrected by a step, but drafted anew (mm)."""
+
+
+class SeenOut(BaseModel):
+    """Something that may be seen, and what it is likely to come from."""
+
+    code: str
+    region: Region
+    seen: str
+    likely: str
+
+
+class NoteOut(BaseModel):
+    """Something that was seen."""
+
+    id: int
+    seen: str
+    text: str
+    side: str
+    piece: str
+    edge: str
+    amount: str
+    taken: str
+    """What was done about it; nothing where it was only noted."""
+    taken_version: int | None
+
+
+class VisitOut(BaseModel):
+    id: int
+    on_day: date
+    wishes: str
+    notes: list[NoteOut]
+
+
+class ProposedOut(BaseModel):
+    """A note that has come often enough to belong in the person's block."""
+
+    seen: str
+    text: str
+
+
+class FittingsOut(BaseModel):
+    """The fittings of a dress, what may be seen on it, and what is proposed for the person's block."""
+
+    visits: list[VisitOut]
+    guide: list[SeenOut]
+    proposed: list[ProposedOut]
+    in_block: list[ProposedOut]
+
+
+class TriesIn(BaseModel):
+    """A dress, what is seen on it, and how much; without an amount the usual one is tried."""
+
+    recipe: Document
+    seen: str = Field(max_length=40)
+    amount: str = Field("", max_length=40, description="As the tape reads it; a bare number is in the dress's unit.")
+
+
+class FollowsOut(BaseModel):
+    seam: str
+    text: str
+
+
+class TryOut(BaseModel):
+    """A correction tried on the dress: the change that does it, or why it cannot be done, and what follows."""
+
+    code: str
+    title: str
+    amount: str
+    mm: float
+    changes: dict[str, Any] | None
+    refused: str
+    follows: list[FollowsOut]
+    opens: list[str]
+    """Seams that do not meet with it, to be closed at the ribbon."""
+
+
+class VisitIn(BaseModel):
+    on_day: date
+
+
+class WishesIn(BaseModel):
+    wishes: Name = Field(max_length=2000)
+
+
+class NoteIn(BaseModel):
+    """What was seen, where and how much; and the correction taken for it, if any."""
+
+    seen: str = Field(max_length=40)
+    side: Literal["both", "left", "right"] = "both"
+    piece: Name = Field("", max_length=120)
+    edge: Name = Field("", max_length=60)
+    text: Name = Field("", max_length=1000)
+    amount: Annotated[float, Field(gt=0, le=MOST)] | None = None
+    taken: str = Field("", max_length=40)
+    over_version: int | None = Field(None, ge=1, le=LARGEST_NUMBER)
+
+
+def _seen(code: str) -> Seen:
+    return found(BY_CODE.get(code), "note in the guide")
+
+
+@fittings.get("/commissions/{commission_id}/fittings")
+def fittings_of(commission_id: RecordId, session: Reading, asked: Asked) -> FittingsOut:
+    """The fittings of a dress so far, and what may be seen at the next."""
+    row = found(session.get(Commission, commission_id), "commission")
+    recipe = stored(found(latest_version(session, commission_id), "version"))
+    return _fittings(session, row, recipe, asked.tape(recipe.unit))
+
+
+def _fittings(session: Reading, row: Commission, recipe: Recipe, tape: Tape) -> FittingsOut:
+    return FittingsOut(
+        visits=[
+            VisitOut(id=one.id, on_day=one.on_day, wishes=one.wishes, notes=[_note(note, tape) for note in one.notes])
+            for one in visits_of(session, row.id)
+        ],
+        guide=[SeenOut(code=one.code, region=one.region, seen=one.seen, likely=one.likely)
+               for one in GUIDE if fits(one, recipe)],
+        proposed=[
+            ProposedOut(
+                seen=one.seen,
+                text=f"At {one.times} fittings of {row.person.name} {BY_CODE[one.seen].seen}. Put into her block: "
+                f"{_done(TRIES[one.taken], one.amount, tape)}.",
+            )
+            for one in proposed(session, row.person_id)
+        ],
+        in_block=[in_block(one, tape) for one in corrections_of(session, row.person_id)],
+    )  # fmt: skip
+
+
+def _note(note: FittingNote, tape: Tape) -> NoteOut:
+    one = BY_CODE.get(note.seen)
+    return NoteOut(
+        id=note.id, seen=one.seen if one else note.seen, text=note.text, side=note.side, piece=note.piece,
+        edge=note.edge, amount=format_length(note.amount, tape) if note.amount else "",
+        taken=_done(TRIES[note.taken], note.amount, tape) if note.taken in TRIES else "",
+        taken_version=note.taken_version,
+    )  # fmt: skip
+
+
+def _done(one: Try, amount: float | None, tape: Tape) -> str:
+    title = one.title[:1].lower() + one.title[1:]
+    return f"{title}, {format_length(amount, tape)} {one.amount_is}" if amount else title
+
+
+def in_block(row: Correction, tape: Tape) -> ProposedOut:
+    """What is in a person's block, in words."""
+    return ProposedOut(seen=row.seen, text=_done(TRIES[row.taken], row.amount, tape))
+
+
+@fittings.post("/fittings/tries")
+def tries(body: TriesIn, asked: Asked) -> list[TryOut]:
+    """Everything that may be tried about what is seen, done to the dress and looked at; nothing is kept."""
+    recipe = Recipe.model_validate(body.recipe, context={"unit": asked.unit})
+    garment, tape = make_up(recipe), asked.tape(recipe.unit)
+    amount = _amount(body.amount, tape.unit)
+    made = []
+    for one in _seen(body.seen).tries:
+        mm = amount or one.usual
+        made.append(_try(one, mm, tried(recipe, garment, one, mm, tape), tape))
+    return made
+
+
+def _amount(text: str, unit: Unit) -> float | None:
+    if not text.strip():
+        return None
+    try:
+        amount = parse_length(text, unit)
+    except ValueError as wrong:
+        raise HTTPException(422, str(wrong)) from None
+    if not 0 < amount <= MOST:
+        raise HTTPException(
+            422, f"A correction is more than nothing and at most {format_length(MOST, unit)}; more is drafted anew."
+        )
+    return amount
+
+
+def _try(one: Try, mm: float, made: Tried, tape: Tape) -> TryOut:
+    return TryOut(
+        code=one.code, title=one.title, amount=f"{format_length(mm, tape)} {one.amount_is}", mm=mm,
+        changes=dict(made.changes) if made.changes is not None else None, refused=made.refused,
+        follows=[
+            FollowsOut(
+                seam=follow.seam,
+                text=f"{follow.seam}: {format_length(follow.before, tape)}, then {format_length(follow.after, tape)}",
+            )
+            for follow in made.follows
+        ],
+        opens=list(made.open_seams),
+    )  # fmt: skip
+
+
+@fittings.post("/commissions/{commission_id}/fittings", status_code=201)
+def begin(commission_id: RecordId, body: VisitIn, session: Writing, asked: Asked) -> FittingsOut:
+    """A fitting on a day."""
+    row = found(session.get(Commission, commission_id), "commission")
+    begin_visit(session, commission_id, body.on_day)
+    recipe = stored(found(latest_version(session, commission_id), "version"))
+    return _fittings(session, row, recipe, asked.tape(recipe.unit))
+
+
+@fittings.put("/fittings/{visit_id}/wishes", status_code=204)
+def wishes(visit_id: RecordId, body: WishesIn, session: Writing) -> None:
+    """What the client wishes, as it was said at a fitting."""
+    found(session.get(Visit, visit_id), "fitting").wishes = body.wishes
+
+
+@fittings.post("/fittings/{visit_id}/notes", status_code=201)
+def note(visit_id: RecordId, body: NoteIn, session: Writing, asked: Asked) -> FittingsOut:
+    """Something seen at a fitting, with the correction taken for it, if any."""
+    visit = found(session.get(Visit, visit_id), "fitting")
+    seen = _seen(body.seen)
+    if body.taken and body.taken not in {one.code for one in seen.tries}:
+        raise HTTPException(422, f"That is not among what is tried where {seen.seen}.")
+    session.add(
+        FittingNote(
+            visit_id=visit.id,
+            seen=body.seen,
+            side=body.side,
+            piece=body.piece,
+            edge=body.edge,
+            text=body.text,
+            amount=body.amount,
+            taken=body.taken,
+            taken_version=body.over_version,
+        )
+    )
+    session.flush()
+    session.expire(visit)
+    recipe = stored(found(latest_version(session, visit.commission_id), "version"))
+    return _fittings(session, visit.commission, recipe, asked.tape(recipe.unit))
+
+
+class IntoBlockIn(BaseModel):
+    seen: str = Field(max_length=40)
+
+
+@fittings.post("/people/{person_id}/block", status_code=204)
+def into_block(person_id: RecordId, body: IntoBlockIn, session: Writing) -> None:
+    """A note that came often enough put into the person's block: every new draft of hers begins with it."""
+    found(session.get(Person, person_id), "person")
+    one = next((one for one in proposed(session, person_id) if one.seen == body.seen), None)
+    if one is None:
+        raise HTTPException(409, "That has not been noted and corrected at three fittings, or is in her block already.")
+    session.add(Correction(person_id=person_id, seen=one.seen, taken=one.taken, amount=one.amount))
+
+
+@fittings.delete("/people/{person_id}/block/{seen}", status_code=204)
+def out_of_block(person_id: RecordId, seen: str, session: Writing) -> None:
+    """A correction taken out of a person's block again; dresses begun with it keep it."""
+    row = next((one for one in corrections_of(session, person_id) if one.seen == seen), None)
+    session.delete(found(row, "correction in her block"))

@@ -1,0 +1,127 @@
+"""A correction tried: the dress as it would be, what is refused, and which seams and edges follow (trade 13.2)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import ValidationError
+
+from gentle_hem.core.findings import Finding, Severity
+from gentle_hem.core.garment import Garment
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.making.fitting_guide import Try
+from gentle_hem.core.pattern import Role
+from gentle_hem.core.recipe import UNDRAWN, Recipe, changed
+from gentle_hem.core.refusals import sentence
+from gentle_hem.core.units import Said
+from gentle_hem.core.what import Half
+
+FOLLOWS = 0.5
+"""An edge that changes by more than this is said to follow (mm)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Follows:
+    """A seam that follows: how long it was, and is (mm, as stitched)."""
+
+    seam: str
+    before: float
+    after: float
+
+
+@dataclass(frozen=True, slots=True)
+class Tried:
+    """What a correction makes of a dress, or why it cannot be done."""
+
+    changes: Mapping[str, Any] | None
+    refused: str
+    """Why not, in a sentence; nothing where it can be done."""
+    follows: tuple[Follows, ...] = ()
+    open_seams: tuple[str, ...] = ()
+    """Seams that do not meet with it and did before."""
+
+
+def tried(recipe: Recipe, garment: Garment, one: Try, amount: float, said: Said) -> Tried:
+    """A correction by an amount (mm), done to a dress and looked at; nothing is kept."""
+    before = {finding.text(said) for finding in _stops(garment)}
+    why = ""
+    for changes in one.changes(recipe, _asked(recipe, garment, one, amount)):
+        try:
+            made = make_up(changed(recipe, changes))
+        except ValidationError as error:
+            why = why or sentence(dict(error.errors()[0]))
+            continue
+        new = [finding for finding in _stops(made) if finding.text(said) not in before]
+        refused = next((finding for finding in new if finding.refuses), None)
+        if refused is not None:
+            why = why or refused.text(said)
+            continue
+        return Tried(changes, "", _following(garment, made), _opened(garment, made))
+    return Tried(None, why)
+
+
+CLOSE, TURNS = 0.05, 6
+"""An edge is shorter by the amount within this (mm), sought in so many turns."""
+
+
+def _asked(recipe: Recipe, garment: Garment, one: Try, amount: float) -> float:
+    """The amount to ask of the step: a wedge across an edge that runs aslant takes less off it than it is wide."""
+    if one.takes is None:
+        return amount
+    asked = amount
+    for _ in range(TURNS):
+        try:
+            made = make_up(changed(recipe, next(one.changes(recipe, asked))))
+        except ValidationError:
+            return amount  # too wide for the step, which says so
+        taken = _long(garment, *one.takes) - _long(made, *one.takes)
+        if abs(taken - amount) < CLOSE or taken <= 0:
+            break
+        asked *= amount / taken
+    return asked
+
+
+def _long(garment: Garment, half: Half, role: Role) -> float:
+    """An edge of one half of the outer upper part, as stitched."""
+    return sum(
+        piece.stitched_length(edge.name)
+        for piece in garment.pieces
+        if piece.what.is_outer_upper(half)
+        for edge in piece.edges
+        if edge.role is role
+    )
+
+
+def begun_with(recipe: Recipe, block: Iterable[tuple[Try, float]]) -> Recipe:
+    """A recipe as it begins for someone in whose block these corrections are: each where it can be done; one that
+    cannot is in the list all the same, and says so there. A bodice that is not drafted is left as it is.
+    """
+    if isinstance(recipe.bodice, UNDRAWN):
+        return recipe
+    for one, amount in block:
+        made = tried(recipe, make_up(recipe), one, amount, recipe.unit)
+        changes = made.changes if made.changes is not None else next(one.changes(recipe, amount))
+        recipe = changed(recipe, dict(changes))
+    return recipe
+
+
+def _stops(garment: Garment) -> list[Finding]:
+    return [finding for finding in garment.findings if finding.severity is Severity.STOP]
+
+
+def _following(before: Garment, after: Garment) -> tuple[Follows, ...]:
+    """The seams whose length is another now, those that change most first."""
+    was = {walked.name: walked.length_a for walked in before.seams}
+    found = [
+        Follows(walked.name, was[walked.name], walked.length_a)
+        for walked in after.seams
+        if walked.name in was and abs(walked.length_a - was[walked.name]) > FOLLOWS
+    ]
+    return tuple(sorted(found, key=lambda one: -abs(one.after - one.before)))
+
+
+def _opened(before: Garment, after: Garment) -> tuple[str, ...]:
+    met = {walked.name for walked in before.seams if walked.verdict.fits}
+    return tuple(walked.name for walked in after.seams if walked.name in met and not walked.verdict.fits)

@@ -1,0 +1,138 @@
+"""Fittings over the API: visits, notes, corrections tried and taken; the third note belongs in the person's block."""
+
+from datetime import date, timedelta
+
+import pytest
+from fastapi.testclient import TestClient
+from pytest import approx
+
+from conftest import FIGURE
+from gentle_hem.api.app import create_app
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.recipe import read_recipe
+from gentle_hem.store import Store
+
+DRESS = {
+    "figure": {"measures": FIGURE}, "bodice": {"kind": "quarters"}, "lower": {"kind": "straight", "length": 620},
+    "opening": {"place": "centre_back", "below_waist": 180},
+}  # fmt: skip
+
+
+@pytest.fixture
+def client(tmp_path):
+    with TestClient(create_app(Store(tmp_path)), base_url="http://127.0.0.1") as made:
+        yield made
+
+
+def begun(client, title="A dress", person="Tilde"):
+    made = client.post("/api/commissions", json={"title": title, "person": person}).json()
+    said = client.post(f"/api/commissions/{made['id']}/versions", json={"recipe": DRESS, "from_version": 1})
+    assert said.status_code == 201
+    return made["id"]
+
+
+def visit(client, dress, ago=0):
+    day = str(date.today() - timedelta(days=ago))
+    said = client.post(f"/api/commissions/{dress}/fittings", json={"on_day": day}).json()
+    return next(one["id"] for one in said["visits"] if one["on_day"] == day)
+
+
+def note(client, visit_id, seen, **rest):
+    answer = client.post(f"/api/fittings/{visit_id}/notes", json={"seen": seen, **rest})
+    assert answer.status_code == 201, answer.text
+    return answer.json()
+
+
+def tries(client, seen, amount="", unit="cm"):
+    body = {"recipe": {**DRESS, "unit": unit}, "seen": seen, "amount": amount}
+    return client.post("/api/fittings/tries", params={"unit": unit}, json=body)
+
+
+def test_a_visit_is_logged_with_what_was_seen_where_and_what_was_wished(client):
+    dress = begun(client)
+    first, second = visit(client, dress, 9), visit(client, dress)
+    assert visit(client, dress, 9) == first  # one a day
+    client.put(f"/api/fittings/{second}/wishes", json={"wishes": "No higher at the neck."})
+    said = note(client, second, "armhole_tight", side="left", piece="bodice front", edge="armhole", text="pinches",
+                amount=6.4)  # fmt: skip
+    assert [one["id"] for one in said["visits"]] == [first, second]
+    assert said["visits"][1]["wishes"] == "No higher at the neck."
+    [there] = said["visits"][1]["notes"]
+    assert (there["side"], there["piece"], there["edge"], there["text"]) == (
+        "left",
+        "bodice front",
+        "armhole",
+        "pinches",
+    )
+    assert there["seen"].startswith("the armhole is tight")
+    assert (there["amount"], there["taken"]) == ("0.6 cm", "")
+    assert client.get(f"/api/commissions/{dress}/fittings").json() == said
+
+
+def test_tries_say_what_they_do_to_the_amount_asked_in_the_askers_unit(client):
+    [front, _] = tries(client, "neck_stands_off", "1/2 in", "in").json()
+    assert front["amount"] == "1/2 in off its length, each half"
+    made = client.post("/api/make-up", json={**DRESS, **front["changes"]}).json()
+    before = make_up(read_recipe(DRESS)).piece("bodice front").stitched_length("neckline")
+    after = make_up(read_recipe({**DRESS, **front["changes"]})).piece("bodice front").stitched_length("neckline")
+    assert before - after == approx(12.7, abs=0.5)
+    assert made["sheet"]["pieces"]
+    lower, _ = tries(client, "armhole_tight").json()
+    assert lower["amount"] == "1.3 cm lower"
+    assert any(follow["seam"] == "bodice side seam" for follow in lower["follows"])
+
+
+@pytest.mark.parametrize(("amount", "says"), [("much", "much"), ("-1cm", "more than nothing"), ("4 m", "at most")])
+def test_an_amount_that_is_none_is_refused_in_a_sentence(client, amount, says):
+    refused = tries(client, "neck_stands_off", amount)
+    assert refused.status_code == 422
+    assert says in refused.json()["detail"]
+
+
+def test_what_is_not_in_the_guide_or_not_tried_for_it_is_refused(client):
+    assert tries(client, "the_moon").status_code == 404
+    there = visit(client, begun(client))
+    wrong = client.post(f"/api/fittings/{there}/notes", json={"seen": "neck_stands_off", "taken": "drop_tip"})
+    assert wrong.status_code == 422
+    assert "not among what is tried where the neckline stands off" in wrong.json()["detail"]
+
+
+def test_the_third_note_is_proposed_for_the_block_and_the_next_draft_has_it(client):
+    one, other = begun(client, "One"), begun(client, "Other")
+    taken = {"amount": 5.0, "taken": "neck_wedge", "over_version": 2}
+    said = note(client, visit(client, one, 20), "neck_stands_off", **taken)
+    said = note(client, visit(client, one, 20), "neck_stands_off", **taken)  # the same fitting counts once
+    assert said["proposed"] == []
+    note(client, visit(client, other, 9), "neck_stands_off")
+    said = note(client, visit(client, one), "neck_stands_off", amount=6.0, taken="neck_wedge", over_version=3)
+    [proposed] = said["proposed"]
+    assert proposed["text"].startswith("At 3 fittings of Tilde the neckline stands off.")
+    assert "1.6 cm off its length" in proposed["text"]  # 5, 5 and 6 mm, one after another
+    person = client.get(f"/api/commissions/{one}").json()["person"]["id"]
+    stranger = begun(client, "Hers", "Somebody else")
+    assert client.get(f"/api/commissions/{stranger}/fittings").json()["proposed"] == []
+    early = client.post(f"/api/people/{person}/block", json={"seen": "armhole_tight"})
+    assert early.status_code == 409
+    assert client.post(f"/api/people/{person}/block", json={"seen": "neck_stands_off"}).status_code == 204
+    now = client.get(f"/api/commissions/{one}/fittings").json()
+    assert now["proposed"] == []
+    assert [each["seen"] for each in now["in_block"]] == ["neck_stands_off"]
+    client.post(f"/api/people/{person}/figures", json={"taken_on": str(date.today()), "measures": FIGURE})
+    draft = {"title": "Next", "person": "Tilde", "family": "circle", "bodice": "quarters"}
+    begun_with = client.post("/api/commissions", json=draft).json()["recipe"]
+    assert [step["kind"] for step in begun_with["steps"]][-1] == "wedge"
+    without = {**begun_with, "steps": begun_with["steps"][:-1]}
+    necks = [make_up(read_recipe(each)).piece("bodice front").stitched_length("neckline")
+             for each in (without, begun_with)]  # fmt: skip
+    assert necks[0] - necks[1] == approx(16.0, abs=0.5)
+    assert client.delete(f"/api/people/{person}/block/neck_stands_off").status_code == 204
+    assert [each["seen"] for each in client.get(f"/api/commissions/{one}/fittings").json()["proposed"]] == [
+        "neck_stands_off"
+    ]
+
+
+def test_what_depends_on_one_dress_alone_is_never_proposed(client):
+    dress = begun(client)
+    for ago in (30, 20, 10):
+        said = note(client, visit(client, dress, ago), "hem_low", amount=20, taken="shorten_lower", over_version=2)
+    assert said["proposed"] == []

@@ -1,0 +1,66 @@
+"""A fitting at the bench: a day begun, what is seen touched and tried on the drawn dress, taken, undone; the block."""
+
+import re
+
+from playwright.sync_api import expect
+
+from server import get, wait_until
+from workbench import numbered, open_commission
+
+
+def at_the_fitting(page, studio, title):
+    open_commission(page, studio, title)
+    page.keyboard.press("7")
+    log = page.get_by_role("region", name="Fittings", exact=True)
+    expect(log).to_be_visible()
+    return log
+
+
+def test_what_is_seen_is_touched_tried_taken_and_undone(page, studio):
+    log = at_the_fitting(page, studio, "Sundress")
+    log.get_by_role("button", name="A fitting today").click()
+    log.locator("#seen").select_option("neck_stands_off")
+    expect(log).to_contain_text("Likely: the chest is hollower")
+    line = page.get_by_test_id("dress").locator('[data-line^="bodice front/"]').first
+    line.dispatch_event("pointermove")
+    piece, edge = line.get_attribute("data-line").split("/")
+    expect(log).to_contain_text(f"Where: {piece}, {edge}")
+    log.get_by_label("How much").fill("8mm")
+    expect(log).to_contain_text("0.8 cm off its length, each half")
+    number = numbered(studio, "Sundress")
+    before = get(studio, f"/api/commissions/{number}")["recipe"]
+    log.get_by_role("button", name="Look").first.click()
+    expect(log.get_by_role("status")).to_contain_text("nothing is kept until it is taken")
+    assert get(studio, f"/api/commissions/{number}")["recipe"] == before
+    log.get_by_label("In her own words").fill("It gapes when I bend.")
+    log.get_by_role("button", name="Take it").first.click()
+    expect(log).to_contain_text("“It gapes when I bend.”")
+    expect(log).to_contain_text(re.compile("Taken: pinch a wedge out of the front neck"))
+    wait_until(lambda: len(get(studio, f"/api/commissions/{number}")["recipe"]["steps"]) == len(before["steps"]) + 1)
+    page.get_by_role("button", name="Undo").click()
+    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["steps"] == before["steps"])
+    expect(log).to_contain_text("Taken:")  # what was seen stays in the log
+
+
+def test_three_visits_of_the_demo_propose_a_change_of_the_block(page, studio):
+    log = at_the_fitting(page, studio, "Harbour master's suit dress")
+    expect(log.get_by_role("article")).to_have_count(3)
+    proposed = log.get_by_role("region", name="For her block")
+    expect(proposed).to_contain_text("the neckline stands off")
+    proposed.get_by_role("button", name="Put it into her block").click()
+    expect(proposed).to_have_count(0)
+    expect(log).to_contain_text("In her block already")
+    kept = page.url
+    page.get_by_role("link", name="Bettany Oxley").click()
+    expect(page.get_by_role("heading", name=re.compile("In her block already"))).to_be_visible()
+    page.get_by_role("button", name="Take it out again").click()
+    expect(page.get_by_role("heading", name=re.compile("In her block already"))).to_have_count(0)
+    page.goto(kept)
+    expect(page.get_by_test_id("ribbon")).to_be_visible()
+    page.keyboard.press("7")
+    log.get_by_label("What the client wishes").first.fill("A shade longer, for the boots.")
+    log.get_by_role("button", name="Keep the wishes").first.click()
+    page.reload()
+    expect(page.get_by_test_id("ribbon")).to_be_visible()
+    page.keyboard.press("7")
+    expect(log.get_by_label("What the client wishes").first).to_have_value("A shade longer, for the boots.")

@@ -1,0 +1,177 @@
+"""What is tried at a fitting (trade 13.2): the amount arrives where it was asked, seams still walk, and undone it is
+the dress it was.
+"""
+
+import pytest
+from pytest import approx
+
+from dresses import recipe
+from gentle_hem.core.findings import Severity
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.making.fitting import begun_with, tried
+from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, fits
+from gentle_hem.core.recipe import changed
+from gentle_hem.core.units import Unit
+
+PLAIN = recipe()
+TROUSERS = recipe(lower={"kind": "trousers", "length": 1000})
+FLARED = recipe(bodice={"kind": "two_lengths"}, lower={"kind": "a_line", "length": 700})
+NAMES = {"front": "bodice front", "back": "bodice back"}
+
+
+def corner(garment, piece, one, other):
+    """Where two edges of a piece meet."""
+    first, second = (garment.piece(piece).edge(name).path for name in (one, other))
+    ends = [(a.distance(b), a) for a in (first.start, first.end) for b in (second.start, second.end)]
+    return min(ends, key=lambda pair: pair[0])[1]
+
+
+def long(garment, piece, edge):
+    return garment.piece(piece).stitched_length(edge)
+
+
+def lower(piece, one, other):
+    """How much lower a corner lies than before."""
+    return lambda was, now: corner(was, piece, one, other).y - corner(now, piece, one, other).y
+
+
+def further_out(piece, one, other):
+    def found(was, now):
+        before, after = corner(was, piece, one, other), corner(now, piece, one, other)
+        away = 1 if before.x > 0 else -1  # a back is drawn to the left of its centre
+        return away * (after.x - before.x)
+
+    return found
+
+
+def shorter(piece, edge):
+    return lambda was, now: long(was, piece, edge) - long(now, piece, edge)
+
+
+def longer(piece, edge):
+    return lambda was, now: long(now, piece, edge) - long(was, piece, edge)
+
+
+def apart(piece, edge, share):
+    """How far the place at a share of an edge lies from the edge as it was."""
+
+    def found(was, now):
+        old, new = was.piece(piece).edge(edge).path, now.piece(piece).edge(edge).path
+        along = [old.point_at(old.length * k / 400) for k in range(401)]
+        spots = [new.point_at(new.length * (share + d / 100)) for d in range(-8, 9)]
+        return max(min(spot.distance(one) for one in along) for spot in spots)
+
+    return found
+
+
+ARRIVES = {
+    # what is measured on the dress before and after, each time by the shortest way: a length or a corner of a piece
+    "neck_wedge": [shorter("bodice front", "neckline")],
+    "back_neck_wedge": [shorter("bodice back", "neckline")],
+    "lower_front_neck": [lower("bodice front", "neckline", "centre front")],
+    "raise_back_neck": [lambda was, now: -lower("bodice back", "neckline", "centre back")(was, now)],
+    "raise_front_neck": [lambda was, now: -lower("bodice front", "neckline", "centre front")(was, now)],
+    "raise_tips": [lambda w, n, p=p: -lower(p, "shoulder", "armhole")(w, n) for p in NAMES.values()],
+    "lower_back_neck": [lower("bodice back", "neckline", "centre back")],
+    "in_at_centre_back": [shorter("bodice back", "waist")],
+    "drop_back_waist": [shorter("bodice back", "centre back")],
+    "raise_tip": [lambda w, n, p=p: -lower(p, "shoulder", "armhole")(w, n) for p in NAMES.values()],
+    "drop_tip": [lower(p, "shoulder", "armhole") for p in NAMES.values()],
+    "narrow_shoulder": [lambda w, n, p=p: -further_out(p, "shoulder", "armhole")(w, n) for p in NAMES.values()],
+    "lower_armhole": [lower(p, "armhole", "side") for p in NAMES.values()],
+    "armhole_more_across": [apart(p, "armhole", 0.5) for p in NAMES.values()],
+    "armhole_wedge": [shorter("bodice front", "armhole")],
+    "let_out_bodice_side": [longer(p, "waist") for p in NAMES.values()],
+    "take_in_bodice_side": [shorter(p, "waist") for p in NAMES.values()],
+    "longer_bodice": [longer("bodice front", "centre front"), longer("bodice back", "centre back")],
+    "shorter_bodice": [shorter("bodice front", "centre front"), shorter("bodice back", "centre back")],
+    "out_at_hip": [apart("skirt front", "side", 0.75), apart("skirt back", "side", 0.25)],
+    "longer_centre_back": [longer("skirt back", "centre back")],
+    "longer_centre_front": [longer("skirt front", "centre front")],
+    "raise_side_waist": [lambda w, n, p=p: -lower(p, "waist", "side")(w, n) for p in ("skirt front", "skirt back")],
+    "lower_side_waist": [lower(p, "waist", "side") for p in ("skirt front", "skirt back")],
+    "shorten_lower": [shorter("skirt front", "centre front")],
+    "lengthen_lower": [longer("skirt front", "centre front")],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("amount", [5.0, 12.7])
+@pytest.mark.parametrize("code", ARRIVES)
+def test_the_amount_arrives_where_it_was_asked(code, amount):
+    before = make_up(PLAIN)
+    made = tried(PLAIN, before, TRIES[code], amount, Unit.CM)
+    assert made.refused == ""
+    after = make_up(changed(PLAIN, dict(made.changes)))
+    for measure in ARRIVES[code]:
+        assert measure(before, after) == approx(amount, abs=0.5), code
+    assert made.open_seams == ()
+    assert not any(f.severity is Severity.STOP for f in after.findings)
+
+
+@pytest.mark.parametrize(("code", "amount"), [("deeper_crotch", 12.7), ("raise_crotch", 6.0), ("longer_fork", 12.7)])
+def test_a_crotch_is_changed_by_the_amount(code, amount):
+    """Common practice: the depth is measured down the side of the seat, the fork along the crotch line."""
+    deep = recipe(lower={"kind": "trousers", "length": 1000, "crotch_ease": 20})
+    before = make_up(deep)
+    made = tried(deep, before, TRIES[code], amount, Unit.CM)
+    after = make_up(changed(deep, dict(made.changes)))
+    fork = [corner(g, "trouser back", "centre back", "inside leg") for g in (before, after)]
+    top = [corner(g, "trouser back", "centre back", "waist") for g in (before, after)]
+    if code == "longer_fork":
+        assert abs(fork[1].x - fork[0].x) == approx(amount, abs=0.5)
+    else:
+        down = (top[1].y - fork[1].y) - (top[0].y - fork[0].y)
+        assert down == approx(amount if code == "deeper_crotch" else -amount, abs=0.5)
+    assert made.open_seams == ()
+
+
+@pytest.mark.parametrize("dress", [PLAIN, FLARED, TROUSERS])
+def test_every_try_is_done_or_refused_in_a_sentence_and_every_seam_walks_or_is_named(dress):
+    garment = make_up(dress)
+    tries = [one for seen in GUIDE if fits(seen, dress) for one in seen.tries]
+    assert len(tries) > 25
+    refused = []
+    for one in tries:
+        made = tried(dress, garment, one, one.usual, Unit.CM)
+        if made.changes is None:
+            refused.append(one.code)
+            assert made.refused.startswith("This cannot be done: ")
+            assert made.refused.endswith(".")
+            continue
+        after = make_up(changed(dress, dict(made.changes)))
+        off = {walked.name for walked in after.seams if not walked.verdict.fits}
+        assert off == set(made.open_seams), one.code
+        changed_seams = {
+            walked.name for walked in after.seams
+            for old in garment.seams
+            if old.name == walked.name and abs(old.length_a - walked.length_a) > 0.5
+        }  # fmt: skip
+        assert {follow.seam for follow in made.follows} == changed_seams
+    assert len(refused) <= 2, refused
+
+
+def test_tried_on_a_circle_the_open_waist_is_named():
+    """A waist raised at the centre runs longer round a circle: it is closed at the ribbon, not in silence."""
+    circle = recipe(lower={"kind": "circle", "length": 700})
+    made = tried(circle, make_up(circle), TRIES["longer_centre_back"], 12.7, Unit.CM)
+    assert made.open_seams == ("waist seam",)
+
+
+def test_what_is_seen_is_said_once_and_trousers_only_of_trousers():
+    assert len(BY_CODE) == len(GUIDE)
+    assert len(TRIES) == sum(len(seen.tries) for seen in GUIDE)
+    assert {seen.code for seen in GUIDE if not fits(seen, PLAIN)} == {"crotch_cuts", "crotch_hangs"}
+    assert all(fits(seen, TROUSERS) for seen in GUIDE)
+
+
+def test_a_dress_begins_with_what_is_in_the_block():
+    block = [(TRIES["neck_wedge"], 6.0), (TRIES["drop_tip"], 4.0)]
+    begun = begun_with(PLAIN, block)
+    was, now = make_up(PLAIN), make_up(begun)
+    assert [step.kind for step in begun.steps] == ["wedge", "corner"]
+    assert shorter("bodice front", "neckline")(was, now) == approx(6.0, abs=0.5)
+    measured = recipe(bodice={
+        "kind": "measured", "front": {"centre_to_dart": 80, "dart_width": 20, "dart_to_side": 100},
+        "back": {"centre_to_dart": 80, "dart_width": 20, "dart_to_side": 90}, "front_side": 200, "back_side": 200,
+    }, lower={"kind": "circle"})  # fmt: skip
+    assert begun_with(measured, block) == measured
