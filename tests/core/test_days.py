@@ -200,6 +200,10 @@ def test_a_fitting_that_slips_moves_only_what_follows_from_it(workroom, to):
     assert {(s.job, s.key) for s in made.days.sittings if s not in others} <= {(fitted.id, key) for key in follows}
     [moved] = [s for s in made.days.sittings if (s.job, s.key) == (fitted.id, fit.key)]
     assert moved.start == to
+    laid = [s for s in made.days.sittings if s.job == fitted.id and s.key in follows - {fit.key}]
+    for a, b in overlapping(made.days.sittings):  # what is laid anew lies where the hands are free
+        assert a not in laid
+        assert b not in laid
     for key in made.moved:
         old, new = ([s for s in d.sittings if (s.job, s.key) == (fitted.id, key)] for d in (days, made.days))
         assert old != new
