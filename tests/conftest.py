@@ -7,9 +7,10 @@ from shapely import Polygon
 from gentle_hem.core import kept_stages
 from gentle_hem.core.cutting import true
 from gentle_hem.core.recipe import Recipe
+from long import examples
 
 settings.register_profile(
-    "hem", deadline=None, max_examples=50, derandomize=True, suppress_health_check=[HealthCheck.too_slow]
+    "hem", deadline=None, max_examples=examples(30, 300), derandomize=True, suppress_health_check=[HealthCheck.too_slow]
 )
 settings.load_profile("hem")
 

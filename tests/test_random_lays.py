@@ -14,7 +14,7 @@ from gentle_hem.core.make_up import make_up
 from long import examples
 from random_recipes import MOODS, random_recipe
 
-COUNT = examples(16, 480)
+COUNT = examples(8, 480)
 BATCH = 4
 
 

@@ -20,7 +20,7 @@ from gentle_hem.store.backup import check_backup
 from long import examples
 from server import filled
 
-CALLS = examples(5_000, 50_000)
+CALLS = examples(2_500, 50_000)
 """How many calls are made over all routes."""
 
 RECIPES = [
@@ -106,7 +106,7 @@ VALUES = st.one_of(
 )  # fmt: skip
 
 
-@settings(max_examples=examples(200, 5_000), deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=examples(100, 5_000), deadline=None, suppress_health_check=list(HealthCheck))
 @given(
     st.sampled_from(RECIPES),
     st.lists(st.tuples(st.sampled_from(WORDS), VALUES), max_size=4),

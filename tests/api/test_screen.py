@@ -18,6 +18,7 @@ from gentle_hem.core.steps import STEPS
 from gentle_hem.core.units import Unit, inches
 from gentle_hem.demo.studio import recipe_of, works
 from gentle_hem.store import Store
+from long import examples
 
 
 def shown(recipe, unit=Unit.CM):
@@ -168,7 +169,7 @@ def test_odd_values_anywhere_are_made_up_or_refused_in_a_sentence_never_a_fault(
     chance = random.Random(kind)
     paths = [path for path in places_of(whole) if path]
     answers = {200: 0, 422: 0}
-    for _ in range(200):
+    for _ in range(examples(100, 1_000)):
         recipe = Recipe.model_validate({"bodice": bodice, "lower": {"kind": "circle"}}).model_dump(mode="json")
         for path in chance.sample(paths, 1):
             target = recipe

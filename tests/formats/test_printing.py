@@ -19,6 +19,7 @@ from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.labels import Tag
 from gentle_hem.formats.paper import MARGIN, Joins, Lines, Paper, Printing, Scale
 from gentle_hem.formats.pdf import printed_sheet
+from long import examples
 
 POINT = 25.4 / 72
 MERMAID = read_recipe(json.loads(Path("examples/mermaid-gown.recipe.json").read_text()))
@@ -55,7 +56,10 @@ def longest(page):
     return x * POINT, (float(page.height) - y) * POINT
 
 
-@pytest.mark.parametrize(("paper", "joins"), [(Paper.A4, Joins.OVERLAP), (Paper.LETTER, Joins.BUTT)])
+SHEETED = [(Paper.A4, Joins.OVERLAP), (Paper.LETTER, Joins.BUTT)][: examples(1, 2)]
+
+
+@pytest.mark.parametrize(("paper", "joins"), SHEETED)
 def test_edges_meet_again_over_the_tiles_when_crosses_are_laid_on_crosses(paper, joins):
     """From page to page by the crosses alone, more than a metre along and down: the drawing lies where the pages do."""
     printing = Printing(paper, joins=joins)

@@ -3420,7 +3420,7 @@ export interface components {
         Scale: "1" | "1/2" | "1/4";
         /**
          * School
-         * @description Which of the two orders a garment is sewn together in (trade 13).
+         * @description Which of the two orders a garment is sewn together in.
          * @enum {string}
          */
         School: "sides_first" | "waist_first";

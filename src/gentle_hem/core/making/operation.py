@@ -42,7 +42,7 @@ class Work(StrEnum):
 
 
 class School(StrEnum):
-    """Which of the two orders a garment is sewn together in (trade 13)."""
+    """Which of the two orders a garment is sewn together in."""
 
     SIDES_FIRST = "sides_first"
     """Bodice and lower part are each closed at the sides, then joined in the round."""
