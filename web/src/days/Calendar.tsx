@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { type Day, Refused, type Sitting, type Trouble } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { dayAndMonth, weekday } from "../ui/day";
+import { dayAndMonth, today, weekday } from "../ui/day";
 import { Folded } from "../ui/Folded";
 import { Fitting } from "./Fitting";
 import { OpenHours } from "./OpenHours";
@@ -18,7 +18,6 @@ const daysFrom = (day: string, by: number) => {
   const [year = 0, month = 1, of = 1] = day.split("-").map(Number);
   return new Date(Date.UTC(year, month - 1, of + by)).toISOString().slice(0, 10);
 };
-const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
 
 /** The calendar: every dress against its day, and what does not go. */
 export function Calendar() {

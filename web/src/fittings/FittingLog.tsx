@@ -4,12 +4,11 @@ import type { Touched } from "../dress/Dress";
 import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { day as spoken } from "../ui/day";
+import { day as spoken, today } from "../ui/day";
 import { NewNote } from "./NewNote";
 import { useFittings } from "./useFittings";
 
 const words = text.fittings;
-const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
 
 /** The log of fittings beside the drawn dress: what was seen at each, what was taken, and what to try now. */
 export function FittingLog({

@@ -7,6 +7,10 @@ export const dayAndMonth = (iso: string) => written(iso, { day: "numeric", month
 export const weekday = (iso: string) => written(iso, { weekday: "long" });
 export const yearOf = (iso: string) => Number(iso.slice(0, 4));
 
+/** Today, as this person's clock has it. */
+export const today = () =>
+  new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+
 /** How many days lie between today, as this person's clock has it, and a day. */
 export function daysUntil(iso: string): number {
   const now = new Date();
