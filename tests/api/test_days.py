@@ -8,9 +8,11 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 from icalendar import Calendar
+from sqlalchemy import select
 
 from gentle_hem.api.app import create_app
 from gentle_hem.store import Store
+from gentle_hem.store.models import SittingRow
 
 CIRCLE = json.loads(Path("examples/full-circle.recipe.json").read_text())
 LONG = {"week": [{"opens": "00:00", "closes": "23:45"}] * 7, "closed": []}
@@ -78,6 +80,42 @@ def test_what_is_done_leaves_the_days_when_they_are_laid_out_again(client):
     keys = {one["key"] for one in sittings(laid_out(client), number)}
     assert "cut cloth" not in keys
     assert "mark" in keys
+
+
+def test_what_is_ticked_leaves_the_days_at_once_and_is_never_said_to_lie_behind(client):
+    number = begun(client, "Dress", 9)
+    laid_out(client)
+    store = client.app.state.store
+    with store.writing() as session:  # it was all laid out for last week
+        for row in session.scalars(select(SittingRow)):
+            row.start_at, row.end_at = row.start_at - timedelta(days=30), row.end_at - timedelta(days=30)
+    month_ago = {"start": str(date.today() - timedelta(days=31)), "days": 40}
+    before = client.get("/api/calendar", params=month_ago).json()
+    assert before["behind"] == len(sittings(before))
+    assert not before["worked_since"]
+    cut = [one for one in sittings(before) if one["key"] == "cut cloth"]
+    client.put(f"/api/commissions/{number}/plan/operation", json={"operation": "cut cloth", "done": True})
+    after = client.get("/api/calendar", params=month_ago).json()
+    assert after["behind"] == before["behind"] - len(cut)
+    assert "cut cloth" not in {one["key"] for one in sittings(after)}
+    assert after["worked_since"]
+    client.patch(f"/api/commissions/{number}", json={"put_away": True})
+    assert client.get("/api/calendar", params=month_ago).json()["behind"] == 0
+
+
+def test_a_fitting_is_not_moved_among_days_that_are_no_longer_so(client):
+    number = begun(client, "Dress", 15)
+    laid_out(client)
+    to = datetime.combine(date.today() + timedelta(days=5), time(10)).isoformat()
+    client.put(f"/api/commissions/{number}/plan/school", json={"school": "waist_first"})
+    refused = client.put("/api/calendar/fitting", json={"commission": number, "at": to})
+    assert refused.status_code == 409
+    assert refused.json()["detail"].startswith("1 dress has changed since the days were laid out. Lay them out anew")
+    assert "1 dress has changed" in client.get("/api/calendar").json()["stale"]  # asking changed nothing
+    laid_out(client)
+    past = client.put("/api/calendar/fitting", json={"commission": number, "at": "2020-01-01T10:00"})
+    assert (past.status_code, past.json()["detail"]) == (422, "That is over; a fitting is agreed for a time to come.")
+    assert client.put("/api/calendar/fitting", json={"commission": number, "at": to}).status_code == 200
 
 
 def test_what_cannot_be_done_in_time_is_said_with_whose_fault_it_is(client):

@@ -8,22 +8,26 @@ from typing import Annotated
 
 from fastapi import APIRouter, HTTPException, Query, Response
 from pydantic import BaseModel, Field, NaiveDatetime, model_validator
-from sqlalchemy import func, select
+from sqlalchemy import select
 
 from gentle_hem.api.kept import LARGEST_NUMBER, Reading, Writing
 from gentle_hem.core.making import days_said
-from gentle_hem.core.making.days import Hours, Job, lay_out, slipped, troubles
+from gentle_hem.core.making.days import Hours, lay_out, slipped, troubles
 from gentle_hem.core.making.days_said import Told, said_day
+from gentle_hem.core.replace import replace
 from gentle_hem.formats.ics import Entry, to_ics
 from gentle_hem.store.days import (
     agree_fitting,
     hours_document,
     hours_of,
+    how_many_behind,
+    how_many_changed,
     jobs,
     keep_found,
     kept_days,
     sittings_between,
     titles_of,
+    was_done_since,
     workroom,
 )
 from gentle_hem.store.models import Commission, SittingRow, TaskList, Workroom
@@ -66,12 +70,12 @@ class DayOut(BaseModel):
 
 
 class FittingOut(BaseModel):
-    """A dress that is still to be fitted, and when."""
+    """A dress whose fitting is agreed, and when."""
 
     commission: int
     title: str
     person: str
-    at: datetime | None
+    at: datetime
 
 
 class TroubleOut(BaseModel):
@@ -106,6 +110,8 @@ class CalendarOut(BaseModel):
     laid_at: datetime | None
     stale: str
     """Why the days are to be laid out anew; nothing where they stand as they are."""
+    worked_since: bool
+    """Whether anything was done since: what is late, and what does not go, may be less by now."""
     days: list[DayOut]
     today: list[TroubleOut]
     late: list[TroubleOut]
@@ -161,14 +167,14 @@ def _calendar(session: Reading, start: date | None, count: int) -> CalendarOut:
         assert day is not None
         due.setdefault(day, []).append(DueOut(commission=number, title=title))
     said = room.troubles if room else {}
-    behind = session.scalar(select(func.count()).select_from(SittingRow).where(SittingRow.end_at < now)) or 0
     return CalendarOut(
         now=now, laid_at=room.laid_at if room else None, stale=_stale(session, room, now),
+        worked_since=bool(room and room.laid_at and was_done_since(session, room.laid_at)),
         days=[
             _day(first + timedelta(days=k), hours, made, due) for k in range(count)
         ],
         today=said.get("today", []), late=said.get("late", []), more_late=said.get("more_late", 0),
-        conflicts=said.get("conflicts", []), behind=behind,
+        conflicts=said.get("conflicts", []), behind=how_many_behind(session, now),
         fittings=_fittings(session, first), hours=_said(hours),
     )  # fmt: skip
 
@@ -200,12 +206,7 @@ def _stale(session: Reading, room: Workroom | None, now: datetime) -> str:
         return "Nothing is laid into the days yet."
     if room.laid_at.date() < now.date():
         return f"The days were laid out on {said_day(room.laid_at.date())}; what was not done then is behind."
-    known = select(TaskList.commission_id).join(Commission).where(TaskList.version == Commission.version)
-    changed = session.scalar(
-        select(func.count()).select_from(Commission).where(
-            Commission.put_away_at.is_(None), Commission.id.not_in(known)
-        )
-    )  # fmt: skip
+    changed = how_many_changed(session)
     if changed:
         return f"{changed} {'dress has' if changed == 1 else 'dresses have'} changed since the days were laid out."
     return ""
@@ -221,6 +222,7 @@ def _fittings(session: Reading, first: date) -> list[FittingOut]:
         FittingOut(commission=row.commission_id, title=row.commission.title, person=row.commission.person.name,
                    at=row.fitting_at)
         for row in rows
+        if row.fitting_at
     ]  # fmt: skip
 
 
@@ -255,6 +257,10 @@ def agree(body: FittingIn, session: Writing) -> MovedOut:
     """The fitting of a dress at another time: what that moves, and what does not go then; kept when asked to be."""
     now = datetime.now()
     room = workroom(session)
+    if stale := _stale(session, room, now):
+        raise HTTPException(409, f"{stale} Lay them out anew first; then a fitting can be moved among them.")
+    if body.at is not None and body.at < now:
+        raise HTTPException(422, "That is over; a fitting is agreed for a time to come.")
     hours, made = hours_of(room.hours), jobs(session)
     job = next((job for job in made if job.id == body.commission), None)
     if job is None or not any(task.fitting for task in job.tasks):
@@ -265,7 +271,7 @@ def agree(body: FittingIn, session: Writing) -> MovedOut:
     else:
         made_then = slipped(made, days, hours, _to_the_minute(now), body.commission, body.at)
         after, moves = made_then.days, list(days_said.moves(job, days, made_then))
-    made = [Job(one.id, one.title, one.due, one.tasks, body.at) if one.id == job.id else one for one in made]
+    made = [replace(one, appointment=body.at) if one.id == job.id else one for one in made]
     found, by_id = troubles(made, after, hours, now), {one.id: one for one in made}
     if body.keep:
         agree_fitting(session, body.commission, body.at)

@@ -4,21 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import asdict
-from datetime import date, datetime, time
+from datetime import UTC, date, datetime, time
 from math import ceil
 from typing import Any
 
-from sqlalchemy import delete, select
+from sqlalchemy import Select, delete, func, select
 from sqlalchemy.orm import Session, joinedload
 
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.making import days_said
 from gentle_hem.core.making.days import Days, Hours, Job, Sitting, Task, troubles
 from gentle_hem.core.making.operation import School, Work
-from gentle_hem.core.making.plan import at_her_pace, plan_of
+from gentle_hem.core.making.plan import plan_of
 from gentle_hem.core.recipe import UnreadableRecipe, read_recipe
 from gentle_hem.store.making import paces, school_of
-from gentle_hem.store.models import BenchMark, Commission, SittingRow, TaskList, Workroom
+from gentle_hem.store.models import BenchMark, Commission, Making, SittingRow, TaskList, Workroom
 from gentle_hem.store.slips import program
 from gentle_hem.store.store import latest_version
 
@@ -89,9 +89,9 @@ def _tasks(session: Session, commission: Commission, school: School) -> list[dic
     for before in plan.before:
         needs[before.then].append(before.first)
     return [
-        {"key": one.key, "title": one.title, "work": one.work, "minutes": minutes, "needs": needs[one.key],
+        {"key": one.key, "title": one.title, "work": one.work, "minutes": one.minutes, "needs": needs[one.key],
          "rests": one.hours[0], "fitting": one.work is Work.FIT}
-        for one, minutes in ((one, at_her_pace(plan, {})[one.key]) for one in plan.operations)
+        for one in plan.operations
     ]  # fmt: skip
 
 
@@ -172,15 +172,47 @@ def keep_found(
     session.flush()
 
 
+def _still_open() -> Select[SittingRow]:
+    """The sittings of dresses on the desk at what is not done."""
+    done = select(BenchMark.id).where(
+        BenchMark.commission_id == SittingRow.commission_id, BenchMark.operation == SittingRow.operation,
+        BenchMark.done_at.is_not(None),
+    )  # fmt: skip
+    on_desk = select(Commission.id).where(Commission.put_away_at.is_(None))
+    return select(SittingRow).where(~done.exists(), SittingRow.commission_id.in_(on_desk))
+
+
 def sittings_between(session: Session, first: datetime, last: datetime) -> list[SittingRow]:
-    """The sittings that begin from one moment to another."""
-    return list(
-        session.scalars(
-            select(SittingRow)
-            .where(SittingRow.start_at >= first, SittingRow.start_at < last)
-            .order_by(SittingRow.start_at, SittingRow.commission_id)
+    """The sittings that begin from one moment to another, of what is not done."""
+    there = _still_open().where(SittingRow.start_at >= first, SittingRow.start_at < last)
+    return list(session.scalars(there.order_by(SittingRow.start_at, SittingRow.commission_id)))
+
+
+def how_many_behind(session: Session, now: datetime) -> int:
+    """How many sittings are over, and what they were for is not done."""
+    behind = _still_open().where(SittingRow.end_at < now).subquery()
+    return session.scalar(select(func.count()).select_from(behind)) or 0
+
+
+def how_many_changed(session: Session) -> int:
+    """How many dresses on the desk are not as they were when their tasks were read."""
+    as_read = (
+        select(TaskList.commission_id)
+        .join(Commission)
+        .outerjoin(Making, Making.commission_id == TaskList.commission_id)
+        .where(
+            TaskList.version == Commission.version, TaskList.program == program(),
+            TaskList.school == func.coalesce(Making.school, School.SIDES_FIRST.value),
         )
-    )
+    )  # fmt: skip
+    changed = select(func.count()).select_from(Commission)
+    return session.scalar(changed.where(Commission.put_away_at.is_(None), Commission.id.not_in(as_read))) or 0
+
+
+def was_done_since(session: Session, moment: datetime) -> bool:
+    """Whether anything has been ticked since a moment, by the clock on the wall."""
+    ticked = select(BenchMark.id).where(BenchMark.done_at > moment.astimezone(UTC)).limit(1)
+    return session.scalar(ticked) is not None
 
 
 def titles_of(session: Session, commissions: Iterable[int]) -> dict[int, TaskList]:

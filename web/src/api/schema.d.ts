@@ -1651,6 +1651,8 @@ export interface components {
             stale: string;
             /** Today */
             today: components["schemas"]["TroubleOut"][];
+            /** Worked Since */
+            worked_since: boolean;
         };
         /**
          * CanBeMadeOut
@@ -2233,11 +2235,14 @@ export interface components {
         };
         /**
          * FittingOut
-         * @description A dress that is still to be fitted, and when.
+         * @description A dress whose fitting is agreed, and when.
          */
         FittingOut: {
-            /** At */
-            at: string | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
             /** Commission */
             commission: number;
             /** Person */

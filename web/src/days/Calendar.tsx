@@ -53,6 +53,7 @@ export function Calendar() {
             <>
               <div>
                 <p role="status">{layOut.isPending ? words.laying : made.stale}</p>
+                {!made.stale && made.worked_since && <p>{words.workedSince}</p>}
                 {made.behind > 0 && <p>{words.behind(made.behind)}</p>}
                 <Button
                   className="mt-1 font-semibold"
@@ -67,6 +68,22 @@ export function Calendar() {
               <Troubles title={words.conflicts} of={made.conflicts} warns />
               {quiet && made.laid_at && <p className="text-pencil">{words.nothing}</p>}
               <Troubles title={words.today} of={made.today} />
+              {made.fittings.length > 0 && (
+                <section aria-label={words.agreedFittings}>
+                  <h2 className="font-title text-xl">{words.agreedFittings}</h2>
+                  <ul>
+                    {made.fittings.map((one) => (
+                      <li key={one.commission}>
+                        {weekday(one.at.slice(0, 10))} {dayAndMonth(one.at.slice(0, 10))}, {clock(one.at)}:{" "}
+                        <Link to={`/commission/${one.commission}`} className="hover:underline">
+                          {one.title}
+                        </Link>
+                        , {one.person}
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+              )}
               <Folded title={words.hours}>
                 {() => (
                   <OpenHours

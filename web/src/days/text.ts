@@ -14,6 +14,8 @@ export const daysText = {
     moreLate: (count: number) => (count === 1 ? "And one more dress." : `And ${count} more dresses.`),
     conflicts: "Does not go",
     today: "Begin today",
+    workedSince: "Work has been done since the days were laid out; what is said below may be less by now.",
+    agreedFittings: "Fittings agreed",
     behind: (count: number) =>
       count === 1
         ? "One stretch of work lies behind and is not done."

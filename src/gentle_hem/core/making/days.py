@@ -11,10 +11,8 @@ Times are those of the clock on the wall, minutes as whole as they come.
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
-
-from gentle_hem.core.replace import replace
 
 LEAST_SITTING = 10.0
 """Nobody sits down to begin something for less (minutes), unless it is done by then."""
@@ -263,7 +261,7 @@ class Troubles:
     late: tuple[Late, ...] = ()
     too_soon: tuple[TooSoon, ...] = ()
     across: tuple[Across, ...] = ()
-    today: tuple[int, ...] = field(default=())
+    today: tuple[int, ...] = ()
 
 
 def end_of(day: date) -> datetime:
@@ -340,7 +338,7 @@ def slipped(jobs: Sequence[Job], days: Days, hours: Hours, now: datetime, job_id
     hands.take(to, end)
     done = {key: when - timedelta(hours=_rest(job, key)) for key, when in Days(tuple(kept)).done(job).items()}
     done[fitting.key] = end
-    placed, unplaced = _placed(replace(job, appointment=to), hands, now, done)
+    placed, unplaced = _placed(job, hands, now, done)
     made = sorted([*kept, Sitting(job_id, fitting.key, to, end), *placed], key=lambda one: (one.start, one.job))
     before = {key: sorted((s.start, s.end) for s in days.sittings if (s.job, s.key) == (job_id, key))
               for key in following}  # fmt: skip
