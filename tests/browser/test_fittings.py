@@ -42,6 +42,24 @@ def test_what_is_seen_is_touched_tried_taken_and_undone(page, studio):
     expect(log).to_contain_text("Taken:")  # what was seen stays in the log
 
 
+def test_a_note_that_cannot_be_sent_stays_where_it_was_typed_and_nothing_is_taken(page, studio):
+    log = at_the_fitting(page, studio, "Sundress")
+    log.get_by_role("button", name="A fitting today").click()
+    log.locator("#seen").select_option("hem_low")
+    log.get_by_label("In her own words").fill("By a hand.")
+    number = numbered(studio, "Sundress")
+    before = get(studio, f"/api/commissions/{number}")["recipe"]
+    page.route("**/api/fittings/*/notes*", lambda route: route.abort())
+    log.get_by_role("button", name="Take it").click()
+    expect(log.get_by_role("alert")).to_be_visible()
+    expect(log.get_by_label("In her own words")).to_have_value("By a hand.")
+    assert get(studio, f"/api/commissions/{number}")["recipe"] == before
+    page.unroute("**/api/fittings/*/notes*")
+    log.get_by_role("button", name="Take it").click()
+    expect(log).to_contain_text("“By a hand.”")
+    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["lower"] != before["lower"])
+
+
 def test_three_visits_of_the_demo_propose_a_change_of_the_block(page, studio):
     log = at_the_fitting(page, studio, "Harbour master's suit dress")
     expect(log.get_by_role("article")).to_have_count(3)

@@ -63,6 +63,26 @@ def test_what_waits_is_passed_over_and_the_sides_may_come_last(page, studio):
     assert kept["title"] == "Fisher chorus dress"
 
 
+def test_what_is_typed_stays_when_it_cannot_be_read_or_sent(page, studio):
+    plan = at_the_bench(page, studio, "Sundress")
+    plan.get_by_label("Minutes it took").fill("half an hour")
+    plan.get_by_label("Note", exact=True).focus()
+    expect(plan.get_by_role("alert")).to_contain_text("A number of minutes is wanted")
+    expect(plan.get_by_label("Minutes it took")).to_have_value("half an hour")
+    plan.get_by_label("Minutes it took").fill("12,5")
+    plan.get_by_label("Note", exact=True).focus()
+    expect(plan.get_by_role("alert")).to_have_count(0)
+    page.route("**/plan/operation*", lambda route: route.abort())
+    plan.get_by_label("Note", exact=True).fill("Shear the selvedge.")
+    plan.get_by_role("button", name="Keep the note").click()
+    expect(plan.get_by_role("alert")).to_be_visible()
+    expect(plan.get_by_label("Note", exact=True)).to_have_value("Shear the selvedge.")
+    page.unroute("**/plan/operation*")
+    plan.get_by_role("button", name="Keep the note").click()
+    expect(lines(plan)).to_contain_text("Shear the selvedge.")
+    expect(plan.get_by_role("alert")).to_have_count(0)
+
+
 def test_the_bench_sheet_is_what_is_on_the_screen(page, studio):
     plan = at_the_bench(page, studio, "Sundress")
     titles = lines(plan).get_by_role("button").all_inner_texts()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Annotated, Literal
 
@@ -133,10 +134,18 @@ HINTED = {
 """Where a hint is given: at the first operation of such work."""
 
 
-def _plan_out(
-    garment: Garment, recipe: Recipe, plan: Plan, asked: School, marks: dict[str, BenchMark], pace: dict[Work, float],
-    tape: Tape,
-) -> PlanOut:  # fmt: skip
+@dataclass(frozen=True, slots=True)
+class _Order:
+    """A dress with the order it is made in, and the school that was wished for."""
+
+    recipe: Recipe
+    garment: Garment
+    plan: Plan
+    asked: School
+
+
+def _plan_out(order: _Order, marks: dict[str, BenchMark], pace: dict[Work, float], tape: Tape) -> PlanOut:
+    garment, recipe, plan = order.garment, order.recipe, order.plan
     minutes, cautions = at_her_pace(plan, pace), cautions_by_operation(plan.operations)
     done = {key for key, row in marks.items() if row.done_at is not None}
     titles = {one.key: one.title for one in plan.operations}
@@ -167,7 +176,7 @@ def _plan_out(
         )  # fmt: skip
     left = [one for one in made if one.done_at is None]
     return PlanOut(
-        school=plan.school, asked=asked, operations=made, next=next((one.key for one in made if one.free), None),
+        school=plan.school, asked=order.asked, operations=made, next=next((one.key for one in made if one.free), None),
         time=spoken_time(sum(minutes.values())), left=spoken_time(sum(one.minutes for one in left)),
         done=len(made) - len(left),
         cautions=[str(caution) for caution in cautions_for_the_wearer(garment, recipe, plan.operations)],
@@ -184,11 +193,18 @@ def making_plan(commission_id: RecordId, recipe: RecipeBody, session: Reading, a
 
 
 def _planned(commission_id: int, recipe: Recipe, session: Reading, tape: Tape) -> PlanOut:
+    return _with_marks(commission_id, _order(commission_id, recipe, session), session, tape)
+
+
+def _order(commission_id: int, recipe: Recipe, session: Reading) -> _Order:
     garment = make_up(recipe)
-    school = School(school_of(session, commission_id) or School.SIDES_FIRST)
-    made = plan_of(garment, recipe, school)
+    asked = School(school_of(session, commission_id) or School.SIDES_FIRST)
+    return _Order(recipe, garment, plan_of(garment, recipe, asked), asked)
+
+
+def _with_marks(commission_id: int, order: _Order, session: Reading, tape: Tape) -> PlanOut:
     pace = {Work(work): pace for work, pace in paces(session).items()}
-    return _plan_out(garment, recipe, made, school, bench_marks(session, commission_id), pace, tape)
+    return _plan_out(order, bench_marks(session, commission_id), pace, tape)
 
 
 SCHOOLS = {School.SIDES_FIRST: "sides first", School.WAIST_FIRST: "sides last"}
@@ -227,9 +243,8 @@ def say_of_operation(commission_id: RecordId, body: SaidOfOperation, session: Wr
     """An operation ticked, timed, noted or left waiting; the plan of the dress as it is saved."""
     found(session.get(Commission, commission_id), "commission")
     recipe = stored(found(latest_version(session, commission_id), "version"))
-    school = School(school_of(session, commission_id) or School.SIDES_FIRST)
-    plan = plan_of(make_up(recipe), recipe, school)
-    one = next((one for one in plan.operations if one.key == body.operation), None)
+    order = _order(commission_id, recipe, session)
+    one = next((one for one in order.plan.operations if one.key == body.operation), None)
     if one is None:
         raise HTTPException(409, "The dress as it is saved has no such operation any more; look at its plan again.")
     row, now = bench_mark(session, commission_id, one.key, one.work, one.minutes), datetime.now(UTC)
@@ -246,4 +261,4 @@ def say_of_operation(commission_id: RecordId, body: SaidOfOperation, session: Wr
     if body.waits_for is not None:
         row.waits_for = body.waits_for
     session.flush()
-    return _planned(commission_id, recipe, session, asked.tape(recipe.unit))
+    return _with_marks(commission_id, order, session, asked.tape(recipe.unit))

@@ -100,10 +100,16 @@ export function FittingLog({
               onNowhere={() => setPlace(null)}
               looked={looked}
               onLook={look}
-              onNote={(said, taken) => {
+              onNote={async (said, taken) => {
+                const over = taken ? bench.kept.version : null;
+                try {
+                  await note.mutateAsync({ visit: visit.id, ...said, over_version: over });
+                } catch {
+                  return false; // it is said above, and what was typed stays
+                }
                 look(null);
-                note.mutate({ visit: visit.id, ...said, over_version: taken ? bench.kept.version : null });
                 if (taken?.changes) bench.change(taken.changes);
+                return true;
               }}
             />
           )}

@@ -26,7 +26,8 @@ export function NewNote({
   /** The correction that is shown on the dress now. */
   looked: string | null;
   onLook: (one: Try | null) => void;
-  onNote: (said: Omit<NoteIn, "visit">, taken: Try | null) => void;
+  /** Whether it was written down. */
+  onNote: (said: Omit<NoteIn, "visit">, taken: Try | null) => Promise<boolean>;
 }) {
   const [seen, setSeen] = useState("");
   const [side, setSide] = useState<NonNullable<NoteIn["side"]>>("both");
@@ -46,8 +47,8 @@ export function NewNote({
     placeholderData: (before) => before,
     retry: false,
   });
-  const say = (taken: Try | null) => {
-    onNote(
+  const say = async (taken: Try | null) => {
+    const written = await onNote(
       {
         seen,
         side,
@@ -59,6 +60,7 @@ export function NewNote({
       },
       taken,
     );
+    if (!written) return; // what she said stays, to be sent again
     setSeen("");
     setAmount("");
     setOwn("");

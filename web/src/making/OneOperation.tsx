@@ -23,6 +23,9 @@ export function OneOperation({
   const [note, setNote] = useState<string | null>(null);
   const [minutes, setMinutes] = useState<string | null>(null);
   const done = operation.done_at !== null;
+  const taken = Number((minutes ?? "").trim().replace(",", "."));
+  const isNumber = (minutes ?? "").trim() !== "" && Number.isFinite(taken) && taken >= 0;
+  const isWrong = minutes !== null && !isNumber;
   return (
     <article aria-label={operation.title} className="space-y-3">
       <h3 className="font-title text-[28px] leading-tight">
@@ -91,9 +94,8 @@ export function OneOperation({
             className="flex items-center gap-2"
             onSubmit={(event) => {
               event.preventDefault();
-              if (minutes === null) return;
-              onSay({ minutes: Number(minutes.replace(",", ".")) });
-              setMinutes(null);
+              if (minutes === null || !isNumber) return;
+              onSay({ minutes: taken });
             }}
           >
             <label htmlFor="minutes-taken">{words.spent}</label>
@@ -102,9 +104,16 @@ export function OneOperation({
               inputMode="decimal"
               value={minutes ?? (operation.spent ? String(Math.round(operation.spent)) : "")}
               onChange={(event) => setMinutes(event.target.value)}
+              aria-invalid={isWrong ? true : undefined}
+              aria-describedby={isWrong ? "minutes-problem" : undefined}
               onBlur={(event) => event.currentTarget.form?.requestSubmit()}
               className="w-16 rounded-sm border border-pencil bg-paper px-1.5 py-1"
             />
+            {isWrong && (
+              <span id="minutes-problem" role="alert" className="text-thread">
+                {words.noMinutes}
+              </span>
+            )}
           </form>
         )}
         {!done && operation.may_wait_for.length > 0 && (
@@ -123,9 +132,7 @@ export function OneOperation({
         className="no-print flex items-start gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (note === null) return;
-          onSay({ note });
-          setNote(null);
+          if (note !== null && note !== operation.note) onSay({ note });
         }}
       >
         <label htmlFor="operation-note" className="pt-1.5">
@@ -140,7 +147,7 @@ export function OneOperation({
           onBlur={(event) => event.currentTarget.form?.requestSubmit()}
           className="min-w-0 flex-1 rounded-sm border border-pencil bg-paper px-2 py-1"
         />
-        <Button type="submit" disabled={note === null}>
+        <Button type="submit" disabled={note === null || note === operation.note}>
           {words.keepNote}
         </Button>
       </form>

@@ -31,6 +31,7 @@ export const makingText = {
     stop: "Stop the timer",
     running: "The timer runs",
     spent: "Minutes it took",
+    noMinutes: "A number of minutes is wanted, such as 25 or 12.5.",
     waitFor: "Waits for",
     nothing: "nothing",
     note: "Note",

@@ -25,7 +25,11 @@ export function usePlan(commission: number, recipe: Recipe, unit: Unit) {
           body: { operation, ...said },
         }),
       ),
-    onSuccess: (now: Plan) => kept.setQueryData([...key, recipe, unit], now),
+    // what was said is of the dress as it is saved; what is on the bench may be ahead of it
+    onSuccess: (now: Plan) => {
+      kept.setQueryData([...key, recipe, unit], now);
+      return kept.invalidateQueries({ queryKey: key });
+    },
   });
   const choose = useMutation({
     mutationFn: (school: Plan["school"]) =>

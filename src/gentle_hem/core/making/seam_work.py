@@ -207,8 +207,7 @@ def _said_once(by_seam: list[list[Line]]) -> Iterator[Line]:
     """What is said of each seam, and what is said alike of several of them once, after the last."""
     said = [one for lines in by_seam for one in lines]
     if len(by_seam) <= FEW:
-        often = {id(one) for k, one in enumerate(said) if one in said[k + 1 :]}
-        yield from (one for one in said if id(one) not in often)
+        yield from (one for k, one in enumerate(said) if one not in said[k + 1 :])
         return
     firsts = [lines[0] for lines in by_seam]
     yield from firsts
