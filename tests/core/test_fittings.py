@@ -170,6 +170,9 @@ def test_a_dress_begins_with_what_is_in_the_block():
     was, now = make_up(PLAIN), make_up(begun)
     assert [step.kind for step in begun.steps] == ["wedge", "corner"]
     assert shorter("bodice front", "neckline")(was, now) == approx(6.0, abs=0.5)
+    far = begun_with(PLAIN, [(TRIES["neck_wedge"], 140.0), *block[1:]])  # more than any wedge is wide
+    assert [step.kind for step in far.steps] == ["corner"]
+    assert far.remarks.startswith("In the block, and not done here: Pinch a wedge out of the front neck")
     measured = recipe(bodice={
         "kind": "measured", "front": {"centre_to_dart": 80, "dart_width": 20, "dart_to_side": 100},
         "back": {"centre_to_dart": 80, "dart_width": 20, "dart_to_side": 90}, "front_side": 200, "back_side": 200,

@@ -68,3 +68,7 @@ export async function answer<T>(
   }
   return data;
 }
+
+/** Waits for an answer that has nothing to say but that it is done; Refused with what was wrong. */
+export const done = (call: Promise<{ error?: unknown; response: Response }>) =>
+  answer(call.then(({ error, response }) => ({ data: true, error, response })));

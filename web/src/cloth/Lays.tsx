@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { answer, api, type Lay, type Recipe, Refused, type Unit } from "../api/client";
+import { answer, api, type Lay, type Recipe, type Unit } from "../api/client";
 import type { Changes } from "../recipe/draft";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { readingOf } from "../ui/preferences";
+import { Wrong } from "../ui/Wrong";
 import { Chalk } from "./Chalk";
 import { OneLay } from "./OneLay";
 
@@ -51,11 +52,7 @@ export function Lays({
       <p className="mb-2 text-pencil" role="status">
         {lays.isFetching ? text.lays.laying : text.lays.how}
       </p>
-      {lays.error && (
-        <p role="alert" className="text-thread">
-          {lays.error instanceof Refused ? lays.error.message : text.lost}
-        </p>
-      )}
+      <Wrong error={lays.error} />
       {lays.data?.length === 0 && <p>{text.lays.nothing}</p>}
       {lays.data?.map((lay) => (
         <OneLay

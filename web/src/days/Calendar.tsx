@@ -1,11 +1,12 @@
 import { TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
-import { type Day, Refused, type Sitting, type Trouble } from "../api/client";
+import type { Day, Sitting, Trouble } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { dayAndMonth, today, weekday } from "../ui/day";
 import { Folded } from "../ui/Folded";
+import { Wrong } from "../ui/Wrong";
 import { Fitting } from "./Fitting";
 import { OpenHours } from "./OpenHours";
 import { SHOWN, useDays } from "./useDays";
@@ -44,11 +45,7 @@ export function Calendar() {
       </div>
       <div className="grid grid-cols-[23rem_minmax(0,1fr)] gap-8 px-7 py-4 max-[1024px]:grid-cols-1">
         <div className="space-y-4">
-          {wrong && (
-            <p role="alert" className="text-thread">
-              {wrong instanceof Refused ? wrong.message : text.lost}
-            </p>
-          )}
+          <Wrong error={wrong} />
           {made && (
             <>
               <div>

@@ -1,8 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { answer, api, Refused, type Sitting } from "../api/client";
+import { answer, api, type Sitting } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { Wrong } from "../ui/Wrong";
 
 const words = text.days;
 
@@ -55,11 +56,7 @@ export function Fitting({ sitting, onKept }: { sitting: Sitting; onKept: () => v
           {words.leave}
         </Button>
       </div>
-      {agree.error && (
-        <p role="alert" className="text-thread">
-          {agree.error instanceof Refused ? agree.error.message : text.lost}
-        </p>
-      )}
+      <Wrong error={agree.error} />
       {agree.data && (
         <div role="status" className="mt-2">
           <ul>

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, api, type Days, type Hours } from "../api/client";
+import { answer, api, type Days, done, type Hours } from "../api/client";
 
 export const SHOWN = 14;
 
@@ -23,12 +23,7 @@ export function useDays(start: string) {
     },
   });
   const keepHours = useMutation({
-    mutationFn: (hours: Hours) =>
-      answer(
-        api
-          .PUT("/api/calendar/hours", { body: hours })
-          .then(({ error, response }) => ({ data: true, error, response })),
-      ),
+    mutationFn: (hours: Hours) => done(api.PUT("/api/calendar/hours", { body: hours })),
     onSuccess: again,
   });
   return { days, layOut, keepHours, again };

@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
-import { type Commission, type Fittings, Refused, type Screen, type Try } from "../api/client";
+import type { Commission, Fittings, Screen, Try } from "../api/client";
 import type { Touched } from "../dress/Dress";
 import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { day as spoken, today } from "../ui/day";
+import { Wrong } from "../ui/Wrong";
 import { NewNote } from "./NewNote";
 import { useFittings } from "./useFittings";
 
@@ -53,11 +54,7 @@ export function FittingLog({
           {text.backToSheet}
         </Button>
       </div>
-      {wrong && (
-        <p role="alert" className="text-thread">
-          {wrong instanceof Refused ? wrong.message : text.lost}
-        </p>
-      )}
+      <Wrong error={wrong} />
       {made && <ForBlock made={made} onPut={(seen) => intoBlock.mutate(seen)} />}
       {made && visits[0]?.on_day !== today() && (
         <p className="my-2">

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, api, type Fittings, type NoteIn, Refused, type Screen, type Try } from "../api/client";
+import { answer, api, type Fittings, type NoteIn, type Screen, type Try } from "../api/client";
 import type { Touched } from "../dress/Dress";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Choose } from "../ui/Choose";
 import { readingOf } from "../ui/preferences";
+import { Wrong } from "../ui/Wrong";
 
 const words = text.fittings;
 
@@ -142,11 +143,7 @@ export function NewNote({
               className="w-full rounded-sm border border-pencil bg-paper px-2 py-1"
             />
           </div>
-          {tries.error && (
-            <p role="alert" className="text-thread">
-              {tries.error instanceof Refused ? tries.error.message : text.lost}
-            </p>
-          )}
+          <Wrong error={tries.error} />
           <h4 className="font-title text-lg">{words.tries}</h4>
           <ul className="space-y-3">
             {!tries.error &&

@@ -37,7 +37,7 @@ export const fittingsText = {
     proposed: "For her block",
     put: "Put it into her block",
     outOfBlock: "Take it out again",
-    inBlock: "In her block already, and in every new draft of hers",
+    inBlock: "In her block already; what is begun for her on a drafted bodice begins with it",
     regions: {
       neck: "Neck",
       shoulder: "Shoulder",

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, api, type Fittings, type NoteIn, type Unit } from "../api/client";
+import { answer, api, done, type Fittings, type NoteIn, type Unit } from "../api/client";
 import { readingOf } from "../ui/preferences";
 
 /** The log of fittings of a dress, and what is written into it. */
@@ -29,19 +29,21 @@ export function useFittings(commission: number, person: number, unit: Unit) {
   });
   const wish = useMutation({
     mutationFn: ({ visit, wishes }: { visit: number; wishes: string }) =>
-      answer(
-        api
-          .PUT("/api/fittings/{visit_id}/wishes", { params: { path: { visit_id: visit } }, body: { wishes } })
-          .then(({ error, response }) => ({ data: true, error, response })),
+      done(
+        api.PUT("/api/fittings/{visit_id}/wishes", {
+          params: { path: { visit_id: visit } },
+          body: { wishes },
+        }),
       ),
     onSuccess: () => kept.invalidateQueries({ queryKey: key }),
   });
   const intoBlock = useMutation({
     mutationFn: (seen: string) =>
-      answer(
-        api
-          .POST("/api/people/{person_id}/block", { params: { path: { person_id: person } }, body: { seen } })
-          .then(({ error, response }) => ({ data: true, error, response })),
+      done(
+        api.POST("/api/people/{person_id}/block", {
+          params: { path: { person_id: person } },
+          body: { seen },
+        }),
       ),
     onSuccess: () => kept.invalidateQueries({ queryKey: key }),
   });

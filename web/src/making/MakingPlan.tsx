@@ -1,10 +1,11 @@
 import { Check } from "lucide-react";
 import { useState } from "react";
-import { type Operation, Refused, type Screen } from "../api/client";
+import type { Operation, Screen } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Choose } from "../ui/Choose";
 import { readingOf } from "../ui/preferences";
+import { Wrong } from "../ui/Wrong";
 import { OneOperation } from "./OneOperation";
 import { usePlan } from "./usePlan";
 
@@ -42,11 +43,7 @@ export function MakingPlan({
           <Button onClick={onClose}>{text.backToSheet}</Button>
         </span>
       </div>
-      {wrong && (
-        <p role="alert" className="text-thread">
-          {wrong instanceof Refused ? wrong.message : text.lost}
-        </p>
-      )}
+      <Wrong error={wrong} />
       {made && (
         <>
           <p role="status" className="mb-2">

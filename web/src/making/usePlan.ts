@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, api, type Plan, type Recipe, type SaidOfOperation, type Unit } from "../api/client";
+import { answer, api, done, type Plan, type Recipe, type SaidOfOperation, type Unit } from "../api/client";
 import { readingOf } from "../ui/preferences";
 
 /** What can be said of an operation. */
@@ -33,10 +33,12 @@ export function usePlan(commission: number, recipe: Recipe, unit: Unit) {
   });
   const choose = useMutation({
     mutationFn: (school: Plan["school"]) =>
-      api.PUT("/api/commissions/{commission_id}/plan/school", {
-        params: { path: { commission_id: commission } },
-        body: { school },
-      }),
+      done(
+        api.PUT("/api/commissions/{commission_id}/plan/school", {
+          params: { path: { commission_id: commission } },
+          body: { school },
+        }),
+      ),
     onSuccess: () => kept.invalidateQueries({ queryKey: key }),
   });
   return { plan, say, choose };

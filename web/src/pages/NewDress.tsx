@@ -1,11 +1,12 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { answer, api, Refused } from "../api/client";
+import { answer, api } from "../api/client";
 import { Drawing } from "../dress/Dress";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { paperSize, preferredUnit } from "../ui/preferences";
+import { Wrong } from "../ui/Wrong";
 
 /** A bodice of an earlier dress of hers is chosen by its number behind this. */
 const OF = "of ";
@@ -234,11 +235,7 @@ export function NewDress() {
               {back.error.message || text.lost}
             </p>
           )}
-          {begin.error && (
-            <p role="alert" className="text-thread">
-              {begin.error instanceof Refused ? begin.error.message : text.lost}
-            </p>
-          )}
+          <Wrong error={begin.error} />
           <label className="ml-auto cursor-pointer underline underline-offset-4 hover:bg-lining has-focus-visible:outline-2">
             {text.begins.bringBack}
             <input

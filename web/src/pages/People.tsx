@@ -1,11 +1,12 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams } from "react-router";
-import { answer, api } from "../api/client";
+import { answer, api, done } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { day } from "../ui/day";
 import { preferredUnit, readingOf } from "../ui/preferences";
+import { Wrong } from "../ui/Wrong";
 import { Slips } from "./Desk";
 
 /** Everyone on the books. */
@@ -52,6 +53,11 @@ export function PersonPage() {
         api.GET("/api/people/{person_id}", { params: { path: { person_id: id }, query: readingOf(unit) } }),
       ),
     retry: false,
+  });
+  const outOfBlock = useMutation({
+    mutationFn: (seen: string) =>
+      done(api.DELETE("/api/people/{person_id}/block/{seen}", { params: { path: { person_id: id, seen } } })),
+    onSuccess: () => person.refetch(),
   });
   const name = person.data?.name;
   useEffect(() => {
@@ -105,19 +111,11 @@ export function PersonPage() {
             {inBlock.map((one) => (
               <li key={one.seen}>
                 {one.text}{" "}
-                <Button
-                  onClick={async () => {
-                    await api.DELETE("/api/people/{person_id}/block/{seen}", {
-                      params: { path: { person_id: person.data.id, seen: one.seen } },
-                    });
-                    await person.refetch();
-                  }}
-                >
-                  {text.fittings.outOfBlock}
-                </Button>
+                <Button onClick={() => outOfBlock.mutate(one.seen)}>{text.fittings.outOfBlock}</Button>
               </li>
             ))}
           </ul>
+          <Wrong error={outOfBlock.error} />
         </section>
       )}
       <section aria-labelledby="over-time" className="mt-4">

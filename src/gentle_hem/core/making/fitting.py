@@ -15,7 +15,7 @@ from gentle_hem.core.making.fitting_guide import Try
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import UNDRAWN, Recipe, changed
 from gentle_hem.core.refusals import sentence
-from gentle_hem.core.units import Said
+from gentle_hem.core.units import Said, format_length
 from gentle_hem.core.what import Half
 
 FOLLOWS = 0.5
@@ -95,15 +95,20 @@ def _long(garment: Garment, half: Half, role: Role) -> float:
 
 
 def begun_with(recipe: Recipe, block: Iterable[tuple[Try, float]]) -> Recipe:
-    """A recipe as it begins for someone in whose block these corrections are: each where it can be done; one that
-    cannot is in the list all the same, and says so there. A bodice that is not drafted is left as it is.
+    """A recipe as it begins for someone in whose block these corrections are: each that can be done, the others said in
+    its remarks. A bodice that is not drafted is left as it is.
     """
     if isinstance(recipe.bodice, UNDRAWN):
         return recipe
     for one, amount in block:
         made = tried(recipe, make_up(recipe), one, amount, recipe.unit)
-        changes = made.changes if made.changes is not None else next(one.changes(recipe, amount))
-        recipe = changed(recipe, dict(changes))
+        if made.changes is None:
+            told = (
+                f"In the block, and not done here: {one.title}, {format_length(amount, recipe.unit)} {one.amount_is}."
+            )
+            recipe = recipe.model_copy(update={"remarks": f"{recipe.remarks}\n{told} {made.refused}".strip()})
+        else:
+            recipe = changed(recipe, dict(made.changes))
     return recipe
 
 

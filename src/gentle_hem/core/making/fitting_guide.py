@@ -25,7 +25,10 @@ Steps = Callable[[float], tuple[dict[str, Any], ...]]
 
 @dataclass(frozen=True, slots=True)
 class Try:
-    """What may be done about it: its name, what its amount means, the usual amount (mm), and the steps that do it."""
+    """What may be done about it: its name, what its amount means, the usual amount (mm), and the steps that do it.
+
+    Records know it by its code, which never changes its meaning.
+    """
 
     code: str
     title: str
