@@ -244,3 +244,30 @@ def test_a_knot_in_the_order_is_named():
     plan = planned("full-circle")
     with pytest.raises(ValueError, match=r"these wait for each other: .*hem, .*waist"):
         in_order(plan.operations, [*plan.before, Before("hem", "waist", "by mistake"), Before("waist", "hem", "")])
+
+
+ALLOWED = [
+    # (example, operation, what is said): the allowances of the recipe itself, those of front and back apart
+    ("tiered", "waist", "Allowance 1.0 cm."),
+    ("tiered", "centre below the opening", "Allowance 1.5 cm."),
+    ("tiered", "strap strap to the bodice front", "Allowance 0.6 cm and 1.0 cm: stitching line on stitching line."),
+    ("jumpsuit", "collar stand collar", "Allowance 0.6 cm."),
+    ("pocketed-shirt-dress", "patch pocket", "laid along the line it is sewn to."),
+    ("full-circle", "side bodice 1", "With your own pattern's allowance."),
+]
+
+
+@pytest.mark.parametrize(("name", "key", "said"), ALLOWED)
+def test_the_allowance_said_is_that_of_the_edges(name, key, said):
+    assert said in says(planned(name), key)
+
+
+def test_front_is_sewn_to_back_and_each_dart_has_its_own_intake():
+    """Front and back of this draft differ on purpose: the front's dart takes more than the back's."""
+    garment = make_up(read("tiered"))
+    plan = plan_of(garment, read("tiered"), School.SIDES_FIRST)
+    intakes = [garment.piece(f"bodice {half}").darts[0].intake for half in ("front", "back")]
+    assert intakes[0] - intakes[1] > 1
+    for half, intake in zip(("front", "back"), intakes, strict=True):
+        assert f"The {half} dart, {intake / 10:.1f} cm wide at the waist" in says(plan, f"darts bodice {half}")
+    assert says(plan, "side bodice 1").startswith("Side of the bodice front to side of the bodice back: ")
