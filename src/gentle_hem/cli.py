@@ -7,6 +7,7 @@ a stop says that the garment is not ready to cut.
 from __future__ import annotations
 
 import argparse
+import errno
 import gc
 import json
 import os
@@ -29,6 +30,7 @@ from gentle_hem.core.units import Said, Tape, Unit
 from gentle_hem.recipe_page import recipe_page
 
 if TYPE_CHECKING:
+    from gentle_hem.api.door import Place
     from gentle_hem.store import Store
 
 HOME = Path(__file__).resolve().parents[2]
@@ -77,6 +79,9 @@ def _parser() -> Parser:
     run = commands.add_parser("run", help="serve your own records")
     run.add_argument("--port", type=int, default=PORT)
     run.add_argument("--data", type=Path, default=OWN, help="the folder your records are kept in")
+    run.add_argument("--bind", default="127.0.0.1", metavar="ADDRESS", help="answer others too; needs a passphrase")
+    run.add_argument("--name", default="", help="the name under which a TLS proxy before it is asked")
+    run.add_argument("--devices", action="store_true", help="offer the simulated tape and plotter")
     run.set_defaults(does=_run)
 
     backup = commands.add_parser("backup", help="everything into one file, while the program runs or not")
@@ -88,6 +93,10 @@ def _parser() -> Parser:
     restore.add_argument("file", type=Path, metavar="FILE")
     restore.add_argument("--data", type=Path, default=OWN, help="the folder your records are kept in")
     restore.set_defaults(does=_restore)
+
+    passphrase = commands.add_parser("passphrase", help="choose the passphrase that other machines are asked for")
+    passphrase.add_argument("--data", type=Path, default=OWN, help="the folder your records are kept in")
+    passphrase.set_defaults(does=_passphrase)
 
     commands.add_parser("test", help="run all tests (takes pytest's arguments; --long adds the long ones)")
 
@@ -131,8 +140,40 @@ def _demo(options: argparse.Namespace) -> None:
 
 def _run(options: argparse.Namespace) -> None:
     gc.disable()  # as for the demo
-    _check_port(options.port)
-    _serve(_opened(options.data), options.port)
+    _check_port(options.port, options.bind)
+    store = _opened(options.data)
+    from gentle_hem.api.door import NOT_ENCRYPTED, Door, Place
+
+    place = Place(options.bind, options.name)
+    if not place.is_home:
+        if not Door(options.data).has_passphrase:
+            store.close()
+            raise BadInput(
+                f"To answer other machines a passphrase is needed: choose one with ./hem passphrase --data "
+                f'"{options.data}". Without --bind and --name this machine alone is answered, and none is needed.'
+            )
+        if not options.name:
+            print(NOT_ENCRYPTED, file=sys.stderr)
+    _serve(store, options.port, devices=options.devices, place=place)
+
+
+def _passphrase(options: argparse.Namespace) -> None:
+    from getpass import getpass
+
+    from gentle_hem.api.door import TooShort, choose_passphrase
+
+    def ask(what: str) -> str:
+        return getpass(what) if sys.stdin.isatty() else sys.stdin.readline().rstrip("\n")
+
+    chosen = ask("Passphrase: ")
+    if ask("The same again: ") != chosen:
+        raise BadInput("The two are not the same; nothing was changed.")
+    _opened(options.data).close()  # the folder is made, and the maker's alone
+    try:
+        choose_passphrase(options.data, chosen)
+    except TooShort as wrong:
+        raise BadInput(str(wrong)) from None
+    print("The passphrase is kept. Whoever was in must type it anew once the program is started again.")
 
 
 def _opened(folder: Path) -> Store:
@@ -170,25 +211,39 @@ def _restore(options: argparse.Namespace) -> None:
     print(f"Restored from {options.file}." + (f" What it replaced is kept in {kept}." if kept else ""))
 
 
-def _check_port(port: int) -> None:
+def _check_port(port: int, bind: str = "127.0.0.1") -> None:
     if not 1 <= port <= 65535:
         raise BadInput(f"Port {port} does not exist; 1 to 65535 is accepted.")
-    with socket.socket() as trial:
+    try:
+        kind, *_ = socket.getaddrinfo(bind, port, type=socket.SOCK_STREAM)[0]
+    except OSError:
+        raise BadInput(f"{bind} is no address of this machine; 0.0.0.0 answers under every one it has.") from None
+    with socket.socket(kind) as trial:
         trial.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            trial.bind(("127.0.0.1", port))
-        except OSError:
+            trial.bind((bind, port))
+        except OSError as error:
+            if error.errno == errno.EADDRNOTAVAIL:
+                raise BadInput(
+                    f"{bind} is no address of this machine; 0.0.0.0 answers under every one it has."
+                ) from None
             raise BadInput(f"Port {port} is taken by another program; name another with --port.") from None
 
 
-def _serve(store: Store, port: int, demo: bool = False) -> None:
+def _serve(
+    store: Store, port: int, *, demo: bool = False, devices: bool | None = None, place: Place | None = None
+) -> None:
     """Answer until Ctrl-C, a closed terminal or a polite end; then everything is folded into the one file."""
     import uvicorn
 
     from gentle_hem.api.app import create_app
+    from gentle_hem.api.door import HOMELY
 
-    dist = WEB / "dist"
-    app = create_app(store, dist if (dist / "index.html").exists() else None, demo)
+    dist, place = WEB / "dist", place or HOMELY
+    interface = dist if (dist / "index.html").exists() else None
+    app = create_app(store, interface, demo, devices=devices, place=place)
+
+    shown = f"[{place.bind}]" if ":" in place.bind else place.bind
 
     class Server(uvicorn.Server):
         """Says where it answers once it does."""
@@ -196,9 +251,9 @@ def _serve(store: Store, port: int, demo: bool = False) -> None:
         async def startup(self, sockets: list[socket.socket] | None = None) -> None:
             await super().startup(sockets)
             if self.started:
-                print(f"Gentle Hem answers at http://127.0.0.1:{port}", flush=True)
+                print(f"Gentle Hem answers at http://{shown}:{port}", flush=True)
 
-    config = uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning", timeout_graceful_shutdown=5)
+    config = uvicorn.Config(app, host=place.bind, port=port, log_level="warning", timeout_graceful_shutdown=5)
     server = Server(config)
     signal.signal(signal.SIGHUP, server.handle_exit)
     gc.freeze()

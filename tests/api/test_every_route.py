@@ -43,7 +43,7 @@ def client(app):
 
 SCHEMA = schemathesis.openapi.from_dict(create_app(Store.__new__(Store)).openapi())
 OPERATIONS = [operation.ok() for operation in SCHEMA.get_all_operations()]
-SLOW = {"/api/backup": 5, "/api/blocks/read": 8, "/api/figures/from-csv": 8}
+SLOW = {"/api/backup": 5, "/api/backup/bring-back": 5, "/api/blocks/read": 8, "/api/figures/from-csv": 8}
 """Routes that start a process or copy a file are called less often."""
 
 

@@ -22,6 +22,7 @@ from gentle_hem.api.chalk import chalking
 from gentle_hem.api.commissions import commissions
 from gentle_hem.api.days import calendar
 from gentle_hem.api.desk import SlipWriter, desk
+from gentle_hem.api.door import HOMELY, AtTheDoor, Door, Place
 from gentle_hem.api.figures import figures
 from gentle_hem.api.fittings import fittings
 from gentle_hem.api.lays import laying
@@ -29,6 +30,7 @@ from gentle_hem.api.make import make
 from gentle_hem.api.making import making
 from gentle_hem.api.people import people
 from gentle_hem.api.plotter import PlotterRoom, plotting
+from gentle_hem.api.records import records
 from gentle_hem.api.safety import OnlyFromHere
 from gentle_hem.api.shelf import cloths
 from gentle_hem.api.step_lists import lists
@@ -47,13 +49,21 @@ BETWEEN_LOOKS = 1800.0
 
 ROUTERS = (
     studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths,
-    plotting, chalking, making, calendar, fittings,
+    plotting, chalking, making, calendar, fittings, records,
 )  # fmt: skip
 
 
-def create_app(store: Store, interface: Path | None = None, demo: bool = False) -> FastAPI:
+def create_app(
+    store: Store,
+    interface: Path | None = None,
+    demo: bool = False,
+    *,
+    devices: bool | None = None,
+    place: Place = HOMELY,
+) -> FastAPI:
     """The application over a store; ``interface`` is the folder of the built web part, ``demo`` whether the store holds
-    the demo studio and its simulated devices are offered.
+    the demo studio, ``devices`` whether simulated devices are offered (where nothing is said: in the demo alone), and
+    ``place`` where it answers: elsewhere than on this machine it has a door.
     """
 
     @asynccontextmanager
@@ -71,10 +81,13 @@ def create_app(store: Store, interface: Path | None = None, demo: bool = False) 
         store.close()
 
     app = FastAPI(title="Gentle Hem", version="0.1.0", lifespan=lifespan, docs_url=None, redoc_url=None)
-    app.state.store, app.state.demo = store, demo
+    app.state.store, app.state.demo, app.state.place = store, demo, place
+    app.state.devices = demo if devices is None else devices
     app.state.reading_room, app.state.laying_room = ReadingRoom(), LayingRoom(store)
     problems.install(app)
-    app.add_middleware(OnlyFromHere)
+    if not place.is_home:
+        app.add_middleware(AtTheDoor, door=Door(store.folder), place=place)
+    app.add_middleware(OnlyFromHere, place=place)
     app.add_middleware(GZipMiddleware, minimum_size=1500, compresslevel=1)
     app.state.tape, app.state.plotter_room = SimulatedTape(TAPE_PERSON), PlotterRoom()
     for router in ROUTERS:

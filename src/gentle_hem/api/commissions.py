@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import UTC, date, datetime
 from typing import Annotated, Any
-from urllib.parse import quote
 
 from fastapi import APIRouter, Depends, File, Form, HTTPException, Query, Response, UploadFile
 from pydantic import BaseModel, Field
@@ -12,7 +11,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from gentle_hem.api.desk import CommissionOut, commission_out
-from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, read_stored, stored
+from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, attached, found, read_stored, stored
 from gentle_hem.api.make import DifferenceOut, RefusalOut, TypedIn, differences_out, read_over, refusals_out
 from gentle_hem.api.problems import Stale
 from gentle_hem.api.sheets import sheet_size
@@ -337,13 +336,15 @@ def file(
     if name == "recipe.json" and read_stored(kept.recipe)[0] is None:
         content = _as_it_is(kept.recipe)
     else:
-        recipe = stored(kept).model_copy(update={"name": row.title})  # as it is called now
+        recipe = stored(kept)
+        figure = recipe.figure.model_copy(update={"name": row.person.name})
+        recipe = recipe.model_copy(update={"name": row.title, "figure": figure})  # as they are called now
         order = Order(recipe, make_up(recipe), printing, kept.number, kept.created_at.date())
         if name == "pattern.zip":
             content = packed(order, _log_of(session, row), with_person=with_person)
         else:
             content = FILE_WRITERS[name](order)
-    headers = {"Content-Disposition": _called(row.title, name), "X-Recipe-Version": str(kept.number)}
+    headers = {"Content-Disposition": attached(f"{file_name(row.title)} {name}"), "X-Recipe-Version": str(kept.number)}
     return Response(content, media_type=CONTENT_TYPES[name.rsplit(".", 1)[-1]], headers=headers)
 
 
@@ -390,13 +391,6 @@ def bring_back(
     session.refresh(row)
     write_slip(session, row)
     return _open(row, version)
-
-
-def _called(title: str, name: str) -> str:
-    """The header that names a file after its dress, in whatever script; plain for what reads no other (RFC 6266)."""
-    whole = f"{file_name(title)} {name}"
-    plain = whole.encode("ascii", errors="replace").decode().replace("?", "_").replace('"', "'")
-    return f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(whole, safe='')}"
 
 
 def _as_it_is(recipe: dict[str, Any]) -> bytes:

@@ -176,10 +176,10 @@ def figure_from_csv(table: TableIn, request: Request, unit: Unit = Unit.CM) -> d
 def press_tape(press: PressIn, request: Request) -> PressOut:
     """Press the simulated tape's button and hear what it sends: perhaps nothing, or the same reading twice.
 
-    It belongs to the demo studio; there is none beside the maker's own records.
+    It belongs to the demo studio; beside the maker's own records it is off unless it was switched on.
     """
-    if not request.app.state.demo:
-        raise HTTPException(404, "There is no simulated tape here; it belongs to the demo studio.")
+    if not request.app.state.devices:
+        raise HTTPException(404, "There is no simulated tape here; start with --devices to have it.")
     tape: SimulatedTape = request.app.state.tape
     tape.unit, tape.manner = press.unit, press.manner
     tape.aim(press.held)

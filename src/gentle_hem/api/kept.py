@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Annotated, Any, TypeVar
+from urllib.parse import quote
 
 from fastapi import Depends, HTTPException, Path, Query, Request
 from sqlalchemy.orm import Session
@@ -12,9 +13,13 @@ from sqlalchemy.orm import Session
 from gentle_hem.core.recipe import Recipe, UnreadableRecipe, read_recipe
 from gentle_hem.core.units import Tape, Unit
 from gentle_hem.store import Store
+from gentle_hem.store.activity import WINDOW
 from gentle_hem.store.models import RecipeVersion
 
 T = TypeVar("T")
+
+LONGEST_WINDOW = 16
+"""A window calls itself by a few letters."""
 
 LARGEST_NUMBER = 2**63 - 1
 """The largest number a record can have in SQLite."""
@@ -29,6 +34,7 @@ def _reading(request: Request) -> Iterator[Session]:
 def _writing(request: Request) -> Iterator[Session]:
     store: Store = request.app.state.store
     with store.writing() as session:
+        session.info[WINDOW] = request.headers.get("x-window", "")[:LONGEST_WINDOW]
         yield session
 
 
@@ -70,6 +76,12 @@ def found(thing: T | None, what: str) -> T:
     if thing is None:
         raise HTTPException(404, f"There is no such {what}.")
     return thing
+
+
+def attached(name: str) -> str:
+    """The header that names a file, in whatever script; plain for what reads no other (RFC 6266)."""
+    plain = name.encode("ascii", errors="replace").decode().replace("?", "_").replace('"', "'")
+    return f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(name, safe='')}"
 
 
 def stored(version: RecipeVersion) -> Recipe:

@@ -59,8 +59,8 @@ class MannerIn(BaseModel):
 
 
 def _room(request: Request) -> PlotterRoom:
-    if not request.app.state.demo:
-        raise HTTPException(404, "There is no simulated plotter here; it belongs to the demo studio.")
+    if not request.app.state.devices:
+        raise HTTPException(404, "There is no simulated plotter here; start with --devices to have it.")
     room: PlotterRoom = request.app.state.plotter_room
     return room
 

@@ -19,7 +19,7 @@ from starlette.exceptions import HTTPException
 from gentle_hem.core.refusals import field_path, sentence
 from gentle_hem.core.sums.sum import SumError
 from gentle_hem.core.units import LengthError
-from gentle_hem.store.trouble import StoreTrouble, sentence_for
+from gentle_hem.store.trouble import NotABackup, StoreTrouble, sentence_for
 
 log = logging.getLogger("gentle_hem")
 
@@ -114,6 +114,10 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(Stale)
     async def _stale(_: Request, error: Stale) -> Response:
         return problem(409, "Saved elsewhere since", str(error), more=error.more)
+
+    @app.exception_handler(NotABackup)
+    async def _no_backup(_: Request, error: NotABackup) -> Response:
+        return problem(422, "Not a backup", str(error))
 
     @app.exception_handler(StoreTrouble)
     async def _trouble(_: Request, error: StoreTrouble) -> Response:

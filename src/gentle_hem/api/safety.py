@@ -7,10 +7,16 @@ from urllib.parse import urlsplit
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from gentle_hem.api.door import Place
 from gentle_hem.api.problems import fault, problem
-from gentle_hem.limits import LARGEST_PHOTO, LARGEST_PHOTO_SAID, LARGEST_SAID, LARGEST_UPLOAD
-
-HOME = {"127.0.0.1", "localhost"}
+from gentle_hem.limits import (
+    LARGEST_BACKUP,
+    LARGEST_BACKUP_SAID,
+    LARGEST_PHOTO,
+    LARGEST_PHOTO_SAID,
+    LARGEST_SAID,
+    LARGEST_UPLOAD,
+)
 
 HEADERS = {
     "X-Content-Type-Options": "nosniff",
@@ -32,8 +38,8 @@ class TooLarge(Exception):  # noqa: N818  (it is not an error of the program)
 class OnlyFromHere:
     """Refuses foreign hosts, origins and pages, and bodies too large to be meant; answers faults itself."""
 
-    def __init__(self, app: ASGIApp) -> None:
-        self.app = app
+    def __init__(self, app: ASGIApp, place: Place) -> None:
+        self.app, self._place = app, place
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -59,13 +65,12 @@ class OnlyFromHere:
                     made.setdefault("Cache-Control", "no-store")
             await send(message)
 
-        if not is_from_here(headers, scope["path"]):
-            refusal = problem(403, "Not from here", "This program answers only pages opened on this machine.")
+        if not is_from_here(headers, scope["path"], self._place):
+            refusal = problem(403, "Not from here", NOT_FROM_HERE)
             await refusal(scope, receive, guarded)
             return
         size, taken = headers.get("content-length", "0"), 0
-        photo = scope["path"] == PHOTOS
-        most, said = (LARGEST_PHOTO, LARGEST_PHOTO_SAID) if photo else (LARGEST_UPLOAD, LARGEST_SAID)
+        most, said = LARGER.get(scope["path"], (LARGEST_UPLOAD, LARGEST_SAID))
         too_large = problem(413, "Too large", f"What was sent is larger than {said}.")
         if size.isdigit() and int(size) > most:
             await too_large(scope, receive, guarded)
@@ -91,21 +96,26 @@ class OnlyFromHere:
                 await answer(scope, receive, guarded)
 
 
-PHOTOS = "/api/blocks/photo"
-"""Where photographs are sent, which are larger than anything else."""
+NOT_FROM_HERE = "This program answers only pages of its own, under the address it was started on."
+
+LARGER = {
+    "/api/blocks/photo": (LARGEST_PHOTO, LARGEST_PHOTO_SAID),
+    "/api/backup/bring-back": (LARGEST_BACKUP, LARGEST_BACKUP_SAID),
+}
+"""Where something is sent that is larger than anything else."""
 
 
-def is_from_here(headers: Headers, path: str) -> bool:
+def is_from_here(headers: Headers, path: str, place: Place) -> bool:
     """Whether a request comes from one of the program's own pages, or from no page at all."""
     host = headers.get("host", "")
     try:
         name = urlsplit(f"//{host}").hostname
     except ValueError:
         return False
-    if name not in HOME:
+    if not place.knows(name):
         return False
     origin = headers.get("origin")
-    if origin and origin != f"http://{host}":
+    if origin and origin not in place.origins(host):
         return False
     # another page may link here, but not ask in a page's name
     return not path.startswith("/api") or headers.get("sec-fetch-site", "none") in ("none", "same-origin")

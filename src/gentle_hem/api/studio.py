@@ -9,6 +9,7 @@ from pathlib import Path
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel
 
+from gentle_hem.api.door import NOT_ENCRYPTED
 from gentle_hem.store import Store
 from gentle_hem.store.backup import FILE_NAME
 from gentle_hem.store.trouble import newest_copy
@@ -20,7 +21,13 @@ class StudioOut(BaseModel):
     """What the interface must know of the place it stands in."""
 
     demo: bool
-    """Whether these are the demo studio's records, with its simulated tape."""
+    """Whether these are the demo studio's records."""
+    devices: bool
+    """Whether the simulated tape and plotter are offered."""
+    has_door: bool
+    """Whether it answers other machines too, behind a passphrase."""
+    warning: str
+    """What is to be known of that."""
     last_copy: date | None
     """The day of the newest daily copy."""
 
@@ -35,7 +42,12 @@ def health() -> dict[str, str]:
 def about(request: Request) -> StudioOut:
     """What the interface must know of the place it stands in."""
     newest = newest_copy(request.app.state.store.folder)
-    return StudioOut(demo=request.app.state.demo, last_copy=date.fromisoformat(newest.stem[-10:]) if newest else None)
+    state = request.app.state
+    return StudioOut(
+        demo=state.demo, devices=state.devices, has_door=not state.place.is_home,
+        warning="" if state.place.is_home or state.place.name else NOT_ENCRYPTED,
+        last_copy=date.fromisoformat(newest.stem[-10:]) if newest else None,
+    )  # fmt: skip
 
 
 @studio.get("/backup", response_class=Response)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
@@ -121,3 +122,17 @@ def jumps(before: Figure, now: Figure) -> list[Finding]:
         for row in compare_sets(before, now)
         if row.difference is not None and row.key.endswith("girth") and abs(row.difference) > JUMP
     ]
+
+
+Trail = list[tuple[float, float]]
+"""A measure over time: points from (0, 0), the first day and the least value, to (1, 1), the last and the most."""
+
+
+def trail(taken: Sequence[tuple[date, float]]) -> Trail:
+    """A measure over time as points to be drawn; in the middle of the height where it has not changed."""
+    if not taken:
+        return []
+    first, days = taken[0][0], max((taken[-1][0] - taken[0][0]).days, 1)
+    least = min(value for _, value in taken)
+    range_ = max(value for _, value in taken) - least
+    return [((day - first).days / days, (value - least) / range_ if range_ else 0.5) for day, value in taken]

@@ -61,6 +61,15 @@ class LayingRoom:
         for process in running:
             process.kill()
 
+    def begin_anew(self) -> None:
+        """The records are others now: what ran is ended, and what they hold unfinished is searched."""
+        with self._changed:
+            asked = list(self._asked)
+        for number in asked:
+            self._end(number)
+            self._tell(number)
+        self.open()
+
     def start(self, row: KeptLay) -> None:
         """Search for a shorter lay than the one that is kept; a search under this number is ended first."""
         job = {"asked": row.asked, "recipe": row.recipe, "length": row.length}

@@ -16,7 +16,7 @@ from contextlib import closing, contextmanager, suppress
 from datetime import date, datetime
 from pathlib import Path
 
-from gentle_hem.store.trouble import StoreTrouble, copies_folder, sentence_for
+from gentle_hem.store.trouble import NotABackup, StoreTrouble, copies_folder, replaced_folder, sentence_for
 
 FILE_NAME = "gentle-hem.sqlite"
 MIGRATIONS = Path(__file__).parent / "migrations"
@@ -39,14 +39,14 @@ def back_up(file: Path, to: Path) -> None:
             copy.execute("PRAGMA journal_mode=DELETE")
             if copy.execute("PRAGMA integrity_check").fetchone()[0] != "ok":
                 raise StoreTrouble("The backup was not sound and has been thrown away; look at the disk and try again.")
-        _settle(part, to)
+        settle(part, to)
     except (OSError, sqlite3.Error) as error:
         with suppress(OSError):
             part.unlink(missing_ok=True)
         raise StoreTrouble(sentence_for(error, to) or f"The backup could not be written to {to}.") from None
 
 
-def _settle(part: Path, to: Path) -> None:
+def settle(part: Path, to: Path) -> None:
     """A finished file under its name, on the disk before anything is said of it."""
     with part.open("rb") as file:
         os.fsync(file.fileno())
@@ -69,10 +69,14 @@ def copy_of_the_day(file: Path, today: date) -> bool:
     return True
 
 
-def check_backup(file: Path) -> None:
-    """Look at a file that is to be brought back. Raises StoreTrouble when it is not a sound backup of ours."""
+def check_backup(file: Path, called: str = "") -> None:
+    """Look at a file that is to be brought back, ``called`` so where it is spoken of.
+
+    Raises NotABackup when it is no sound backup of ours.
+    """
+    name = called or str(file)
     if not file.is_file():
-        raise StoreTrouble(f"There is no file {file}; name a backup made by Gentle Hem.")
+        raise NotABackup(f"There is no file {name}; name a backup made by Gentle Hem.")
     try:
         with closing(sqlite3.connect(f"file:{file}?mode=ro", uri=True)) as backup:
             sound = backup.execute("PRAGMA integrity_check").fetchone()[0] == "ok"
@@ -80,16 +84,14 @@ def check_backup(file: Path) -> None:
             ours = {"alembic_version", "person", "commission", "recipe_version"} <= tables
             revision = backup.execute("SELECT version_num FROM alembic_version").fetchone() if ours else None
     except sqlite3.Error:
-        raise StoreTrouble(
-            f"{file} is not a backup made by Gentle Hem, or it is damaged. Nothing was changed."
-        ) from None
+        raise NotABackup(f"{name} is not a backup made by Gentle Hem, or it is damaged. Nothing was changed.") from None
     if not sound:
-        raise StoreTrouble(f"{file} is damaged. Nothing was changed; try an older backup.")
+        raise NotABackup(f"{name} is damaged. Nothing was changed; try an older backup.")
     if not ours or revision is None:
-        raise StoreTrouble(f"{file} is not a backup made by Gentle Hem. Nothing was changed.")
+        raise NotABackup(f"{name} is not a backup made by Gentle Hem. Nothing was changed.")
     known = {file.name.split("_")[0] for file in (MIGRATIONS / "versions").glob("*.py")}
     if revision[0] not in known:
-        raise StoreTrouble(f"{file} was made by a newer Gentle Hem. Update the program, then restore it.")
+        raise NotABackup(f"{name} was made by a newer Gentle Hem. Update the program, then restore it.")
 
 
 def restore(file: Path, folder: Path, now: datetime) -> Path | None:
@@ -103,19 +105,31 @@ def restore(file: Path, folder: Path, now: datetime) -> Path | None:
         folder.mkdir(mode=PRIVATE_FOLDER, parents=True, exist_ok=True)
         with alone(folder):
             records = folder / FILE_NAME
-            kept = _set_aside(records, now) if records.exists() else None
-            part = folder / f"{FILE_NAME}.part"
-            shutil.copyfile(file, part)
-            part.chmod(PRIVATE_FILE)
-            _settle(part, records)
-            return kept
+            if records.exists():
+                return put_in_place(file, records, now)
+            _put(file, records)
+            return None
     except OSError as error:
         raise StoreTrouble(sentence_for(error, folder / FILE_NAME) or str(error)) from None
 
 
+def put_in_place(file: Path, records: Path, now: datetime) -> Path:
+    """A file in the place of the records, in one step; returns where what it replaced is kept. Nobody works in them."""
+    kept = _set_aside(records, now)
+    _put(file, records)
+    return kept
+
+
+def _put(file: Path, records: Path) -> None:
+    part = records.with_name(f"{records.name}.part")
+    shutil.copyfile(file, part)
+    part.chmod(PRIVATE_FILE)
+    settle(part, records)
+
+
 def _set_aside(records: Path, now: datetime) -> Path:
     """The records as they are now, kept beside; their write-ahead log is folded into them first."""
-    aside = records.parent / "replaced"
+    aside = replaced_folder(records.parent)
     aside.mkdir(mode=PRIVATE_FOLDER, exist_ok=True)
     to = aside / f"gentle-hem-{now:%Y-%m-%d-%H%M%S}.sqlite"
     try:

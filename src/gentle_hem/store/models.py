@@ -13,6 +13,7 @@ task list (the operations of a commission, read again when it changes) ──< s
 workroom (its hours, when the days were laid out, and what does not go)
 visit (a fitting of a commission) ──< fitting note (what was seen, where, how much, what was done about it)
 correction (what belongs in a person's block, since it was noted of her often enough)
+activity (what changed when, by which window)
 """
 
 from __future__ import annotations
@@ -55,6 +56,9 @@ class Person(Base):
 
     name: Mapped[str] = mapped_column(String(120), unique=True)
     remarks: Mapped[str] = mapped_column(String(4000), default="")
+    """What she likes, and what is to be known of her."""
+    put_away_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    """When she was put away: she is off the books in use, and kept."""
 
     figures: Mapped[list[FigureSet]] = relationship(
         back_populates="person", order_by="FigureSet.taken_on, FigureSet.id"
@@ -279,3 +283,19 @@ class Correction(Base):
     seen: Mapped[str] = mapped_column(String(40))
     taken: Mapped[str] = mapped_column(String(40))
     amount: Mapped[float] = mapped_column(Double)
+
+
+class Activity(Base):
+    """Something that was changed: when, of what, and by which window. Rows are written by the store itself."""
+
+    __tablename__ = "activity"
+
+    person_id: Mapped[int | None] = mapped_column(ForeignKey("person.id"), index=True)
+    commission_id: Mapped[int | None] = mapped_column(ForeignKey("commission.id"), index=True)
+    window: Mapped[str] = mapped_column(String(16), default="")
+    what: Mapped[str] = mapped_column(String(300))
+    first_version: Mapped[int | None]
+    """Of saves that follow each other: the first of them."""
+
+    person: Mapped[Person | None] = relationship()
+    commission: Mapped[Commission | None] = relationship()

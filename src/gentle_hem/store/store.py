@@ -1,11 +1,17 @@
-"""Opening the store and working in it: one SQLite file, always migrated, safe against a pulled plug."""
+"""Opening the store and working in it: one SQLite file, always migrated, safe against a pulled plug.
+
+units of work ──► through the gate, as many as like ──► the one file
+a backup brought back, somebody erased ──► alone: nobody is let through until it is done
+"""
 
 from __future__ import annotations
 
 import fcntl
+import shutil
 import sqlite3
+import tempfile
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
 from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import Any
@@ -14,9 +20,25 @@ from sqlalchemy import Connection, create_engine, event, func, inspect, select, 
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, joinedload, sessionmaker
 
-from gentle_hem.store.backup import FILE_NAME, MIGRATIONS, PRIVATE_FILE, PRIVATE_FOLDER, back_up, copy_of_the_day
+from gentle_hem.store.activity import note_down
+from gentle_hem.store.backup import (
+    FILE_NAME,
+    MIGRATIONS,
+    PRIVATE_FILE,
+    PRIVATE_FOLDER,
+    back_up,
+    check_backup,
+    copy_of_the_day,
+    put_in_place,
+)
+from gentle_hem.store.erasing import Who, erase_from_copies, pack, take_out
+from gentle_hem.store.gate import Gate
 from gentle_hem.store.models import Commission, FigureSet, Person, RecipeVersion, Slip, StepList
 from gentle_hem.store.trouble import StoreTrouble, damaged, newest_copy, sentence_for
+
+IN_USE = "in-use"
+TO_PACK = "to-pack"
+"""There while the file may still hold the bytes of what was taken out of it."""
 
 
 class Store:
@@ -34,7 +56,7 @@ class Store:
                 raise StoreTrouble(damaged(self.file))
             self.file.touch(PRIVATE_FILE)
             self.file.chmod(PRIVATE_FILE)
-            self._lock = (folder / "in-use").open("w")
+            self._lock = (folder / IN_USE).open("w")
             fcntl.flock(self._lock, fcntl.LOCK_SH | fcntl.LOCK_NB)
         except BlockingIOError:
             raise StoreTrouble(
@@ -42,11 +64,13 @@ class Store:
             ) from None
         except OSError as error:
             raise StoreTrouble(sentence_for(error, self.file) or str(error)) from None
+        self._gate = Gate()
         self.engine = create_engine(f"sqlite:///{self.file}")
         event.listen(self.engine, "connect", _prepare)
         event.listen(self.engine, "begin", _begin)
         self._reading = sessionmaker(self.engine, expire_on_commit=False)
         self._writing = sessionmaker(self.engine.execution_options(writing=True), expire_on_commit=False)
+        event.listen(self._writing, "after_flush", note_down)
         try:
             self._open()
         except BaseException:
@@ -59,6 +83,8 @@ class Store:
             self._look()
             if self._revision() != newest_revision():
                 self._migrate()
+            if (self.folder / TO_PACK).exists():  # it ended while somebody was being erased
+                self._pack()
         except (DBAPIError, sqlite3.Error) as error:
             raise StoreTrouble(sentence_for(error, self.file) or damaged(self.file)) from None
 
@@ -113,22 +139,87 @@ class Store:
     @contextmanager
     def session(self) -> Iterator[Session]:
         """A unit of work that reads."""
-        with self._reading.begin() as session:
+        with self._gate.through(), self._reading.begin() as session:
             yield session
 
     @contextmanager
     def writing(self) -> Iterator[Session]:
         """A unit of work that writes: committed at the end, or not at all. Writers wait for one another."""
-        with self._writing.begin() as session:
+        with self._gate.through(), self._writing.begin() as session:
             yield session
 
     def back_up(self, to: Path) -> None:
         """Everything into one file, while work goes on."""
-        back_up(self.file, to)
+        with self._gate.through():
+            back_up(self.file, to)
 
     def copy_of_the_day(self, today: date) -> bool:
         """The day's copy, kept in ``copies``; True when one was made."""
-        return copy_of_the_day(self.file, today)
+        with self._gate.through():
+            return copy_of_the_day(self.file, today)
+
+    def bring_back(self, file: Path, now: datetime, called: str = "") -> Path:
+        """The records in ``file`` in the place of these, while the program runs; returns where these are kept.
+
+        The file is looked at, and given today's tables, before anything is replaced. Raises StoreTrouble with a
+        sentence; then everything is as it was.
+        """
+        with tempfile.TemporaryDirectory(dir=self.folder) as made:
+            ready = self._made_ready(file, Path(made) / FILE_NAME, called)
+            with self._alone("bring a backup back"):
+                return put_in_place(ready, self.file, now)
+
+    def _made_ready(self, file: Path, ready: Path, called: str) -> Path:
+        """A backup with today's tables, whole in one file."""
+        check_backup(file, called)
+        try:
+            shutil.copyfile(file, ready)
+        except OSError as error:
+            raise StoreTrouble(sentence_for(error, ready) or str(error)) from None
+        Store(ready.parent).close()
+        return ready
+
+    def erase(self, person: int) -> list[Path]:
+        """Everything of a person out of the records and of every kept copy, bytes and all.
+
+        Returns the copies that could not be gone through, which hold her still. The copies come first: whenever it is
+        interrupted, she is still on the books and can be erased again. Raises StoreTrouble with a sentence.
+        """
+        with self._alone("erase somebody"):
+            try:
+                with closing(sqlite3.connect(self.file, isolation_level=None)) as records:
+                    records.execute("PRAGMA busy_timeout = 10000")
+                    begun_at, name = records.execute(
+                        "SELECT created_at, name FROM person WHERE id = ?", (person,)
+                    ).fetchone()
+                    left = erase_from_copies(self.folder, Who(person, begun_at, name))
+                    (self.folder / TO_PACK).touch(PRIVATE_FILE)
+                    records.execute("PRAGMA foreign_keys = ON")
+                    records.execute("BEGIN IMMEDIATE")
+                    take_out(records, [person])
+                    records.execute("INSERT INTO activity (\"window\", what) VALUES ('', 'A person erased wholly')")
+                    records.execute("COMMIT")
+                self._pack()
+            except (sqlite3.Error, OSError) as error:
+                raise StoreTrouble(sentence_for(error, self.file) or damaged(self.file)) from None
+        return left
+
+    def _pack(self) -> None:
+        pack(self.file)
+        (self.folder / TO_PACK).unlink()
+
+    @contextmanager
+    def _alone(self, to_do: str) -> Iterator[None]:
+        """While nothing else works in the records, neither in this program nor in another."""
+        with self._gate.alone():
+            self.engine.dispose()
+            try:
+                fcntl.flock(self._lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+                yield
+            except BlockingIOError:
+                raise StoreTrouble(f"Another Gentle Hem is running on {self.folder}. Close it, then {to_do}.") from None
+            finally:  # asking for the whole lock gives up the shared one, whatever came of it
+                fcntl.flock(self._lock, fcntl.LOCK_SH)
 
 
 def newest_revision() -> str:
@@ -159,17 +250,22 @@ def _begin(connection: Connection) -> None:
     connection.exec_driver_sql("BEGIN IMMEDIATE" if writing else "BEGIN")
 
 
-def people(session: Session) -> list[Person]:
-    return list(session.scalars(select(Person).order_by(Person.name)))
+def people(session: Session, *, put_away: bool = False) -> list[Person]:
+    """The people on the books, or those who were put away."""
+    where = Person.put_away_at.is_not(None) if put_away else Person.put_away_at.is_(None)
+    return list(session.scalars(select(Person).where(where).order_by(Person.name)))
 
 
 def person_called(session: Session, name: str) -> Person:
-    """The person of a name; a new name is a new person. One name is one person, whoever asks at the same time."""
+    """The person of a name; a new name is a new person, and one who was put away is on the books again. One name is one
+    person, whoever asks at the same time.
+    """
     found = session.scalars(select(Person).where(Person.name == name)).first()
     if found is None:
         found = Person(name=name, remarks="")
         session.add(found)
-        session.flush()
+    found.put_away_at = None
+    session.flush()
     return found
 
 

@@ -12,6 +12,10 @@ class StoreTrouble(Exception):  # noqa: N818  (it is not an error of the program
     """The records cannot be opened, read or written; the sentence says why and what to do."""
 
 
+class NotABackup(StoreTrouble):
+    """A file that is no sound backup of ours; nothing was changed for it."""
+
+
 def sentence_for(error: BaseException, file: Path) -> str | None:
     """What a database error means for the maker; None where it is nothing of the disk, the lock or the file."""
     cause = error.orig if isinstance(error, DBAPIError) else error
@@ -50,6 +54,11 @@ def damaged(file: Path) -> str:
 def copies_folder(folder: Path) -> Path:
     """Where the daily copies of a folder's records lie."""
     return folder / "copies"
+
+
+def replaced_folder(folder: Path) -> Path:
+    """Where what a restore replaced lies."""
+    return folder / "replaced"
 
 
 def newest_copy(folder: Path) -> Path | None:
