@@ -214,16 +214,13 @@ def _restore(options: argparse.Namespace) -> None:
 def _check_port(port: int, bind: str = "127.0.0.1") -> None:
     if not 1 <= port <= 65535:
         raise BadInput(f"Port {port} does not exist; 1 to 65535 is accepted.")
-    try:
-        kind, *_ = socket.getaddrinfo(bind, port, type=socket.SOCK_STREAM)[0]
-    except OSError:
-        raise BadInput(f"{bind} is no address of this machine; 0.0.0.0 answers under every one it has.") from None
+    kind = socket.AF_INET6 if ":" in bind else socket.AF_INET
     with socket.socket(kind) as trial:
         trial.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             trial.bind((bind, port))
         except OSError as error:
-            if error.errno == errno.EADDRNOTAVAIL:
+            if error.errno == errno.EADDRNOTAVAIL or isinstance(error, socket.gaierror):
                 raise BadInput(
                     f"{bind} is no address of this machine; 0.0.0.0 answers under every one it has."
                 ) from None

@@ -16,7 +16,7 @@ from gentle_hem.api.app import create_app
 from gentle_hem.store import Store
 from gentle_hem.store.backup import back_up, check_backup
 from gentle_hem.store.erasing import belonging
-from gentle_hem.store.models import Base, BenchMark, Commission, Correction, FigureSet, Person, Visit
+from gentle_hem.store.models import Base, BenchMark, ClothNote, Commission, Correction, FigureSet, Person, Visit
 from server import filled
 
 NOW = datetime(2026, 6, 30, 14, 2)
@@ -31,9 +31,8 @@ WAIST = 713.515625
 def store(tmp_path):
     store = filled(tmp_path / "studio")
     with store.writing() as session:
-        person = (
-            session.scalars(select(Commission).where(Commission.title == "Harbour master's suit dress")).one().person
-        )
+        dress = session.scalars(select(Commission).where(Commission.title == "Harbour master's suit dress")).one()
+        person = dress.person
         person.name, person.remarks = f"Ada {MARK}", f"{MARK} likes pockets"
         session.add(FigureSet(person_id=person.id, taken_on=date(2026, 5, 1), measures={"waist_girth": WAIST}))
         session.add(BenchMark(commission_id=dress.id, operation="mark", work="cut", done_at=datetime.now(UTC)))
@@ -91,6 +90,7 @@ def test_an_erased_person_leaves_no_trace(client, store):
     number = hers(store)
     with store.session() as session:
         titles = [row.title for row in session.get(Person, number).commissions]
+        hers_were = {row.id for row in session.get(Person, number).commissions}
         others = session.query(Commission).count() - len(titles)
     assert len(titles) == 3
 
@@ -106,6 +106,9 @@ def test_an_erased_person_leaves_no_trace(client, store):
         check_backup(copy)
     assert not (store.folder / "to-pack").exists()
     with store.session() as session:
+        notes = list(session.scalars(select(ClothNote)))
+        assert len(notes) == 12, "what was learnt of a cloth at her dresses is the cloth's"
+        assert not {note.commission_id for note in notes} & hers_were
         assert session.query(Commission).count() == others
         assert session.connection().exec_driver_sql("PRAGMA foreign_key_check").first() is None
     assert [row["what"] for row in client.get("/api/activity").json()["rows"]].count("A person erased wholly") == 1

@@ -1,5 +1,6 @@
 """What was acknowledged is kept, whatever happens to the program."""
 
+import random
 import threading
 import time
 from datetime import date
@@ -15,6 +16,7 @@ from conftest import a_recipe
 from gentle_hem.demo import fill
 from gentle_hem.demo.studio import works
 from gentle_hem.store import Store
+from gentle_hem.store.backup import check_backup
 from gentle_hem.store.models import Base, BenchMark, Commission, FigureSet, FittingNote, Person
 from gentle_hem.store.store import append_version, commissions, latest_figure, latest_version
 from long import examples
@@ -165,3 +167,62 @@ def test_kill_9_in_the_middle_of_saves_loses_no_acknowledged_save(tmp_path):
     after.close()
     print(f"{ROUNDS} kills, {sum(map(len, acknowledged.values()))} acknowledged saves, {len(noted)} notes and "
           f"{len(timed) - 1} ticks, none lost")  # fmt: skip
+
+
+KILLS_OF_COPIES = examples(3, 200)
+
+
+def test_kill_9_in_the_middle_of_backups_and_restores_leaves_one_state_whole(tmp_path):
+    """Two states brought back in turn, and backups made between, while the program is killed: whatever moment it was,
+    the records are one of the two whole, the one that was acknowledged last or the one after it, and every backup
+    that was handed out and everything that was set aside is sound.
+    """
+    store, copies = filled(tmp_path), tmp_path / "copies"
+    copies.mkdir()
+    for name in ("one", "two"):
+        with store.writing() as session:
+            session.get(Commission, 1).occasion = name
+        store.back_up(copies / f"gentle-hem-{name}.sqlite")
+    store.close()
+    acknowledged, backups, asked = ["two"], [], ["two"]
+
+    def turn_about(server):
+        with httpx.Client(base_url=server.url, timeout=10) as client:
+            try:
+                while True:
+                    name = "one" if acknowledged[-1] == "two" else "two"
+                    asked.append(name)
+                    if client.post(f"/api/copies/gentle-hem-{name}.sqlite/bring-back").status_code == 200:
+                        acknowledged.append(name)
+                    backups.append(client.get("/api/backup").content)
+            except httpx.HTTPError:
+                return
+
+    moments = random.Random(7)
+    for kill in range(KILLS_OF_COPIES):
+        before = len(acknowledged)
+        server = Server(tmp_path).start()
+        worker = threading.Thread(target=turn_about, args=(server,))
+        worker.start()
+        until = time.monotonic() + 30
+        while len(acknowledged) < before + 2 and time.monotonic() < until:
+            time.sleep(0.005)
+        time.sleep(moments.random() * 0.2)  # any moment of the next one
+        server.kill()
+        worker.join()
+        assert len(acknowledged) >= before + 2, kill
+        after = Store(tmp_path)
+        with after.session() as session:
+            assert session.get(Commission, 1).occasion in (acknowledged[-1], asked[-1])
+            assert session.execute(text("PRAGMA integrity_check")).scalar() == "ok"
+            acknowledged.append(session.get(Commission, 1).occasion)
+        after.close()
+        for number, backup in enumerate(backups):
+            (tmp_path / f"{number}.sqlite").write_bytes(backup)
+            check_backup(tmp_path / f"{number}.sqlite")
+            (tmp_path / f"{number}.sqlite").unlink()
+        backups.clear()
+        for aside in (tmp_path / "replaced").glob("*.sqlite"):
+            check_backup(aside)
+            aside.unlink()
+    print(f"{KILLS_OF_COPIES} kills in backups and restores, {len(acknowledged)} states, each whole")

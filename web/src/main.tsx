@@ -15,8 +15,10 @@ import { FallenPage } from "./ui/Boundary";
 const CommissionPage = lazy(() =>
   import("./pages/Workbench").then((page) => ({ default: page.CommissionPage })),
 );
-const People = lazy(() => import("./pages/People").then((page) => ({ default: page.People })));
-const PersonPage = lazy(() => import("./pages/People").then((page) => ({ default: page.PersonPage })));
+const People = lazy(() => import("./people/People").then((page) => ({ default: page.People })));
+const PersonPage = lazy(() => import("./people/PersonPage").then((page) => ({ default: page.PersonPage })));
+const Records = lazy(() => import("./records/Records").then((page) => ({ default: page.Records })));
+const Practice = lazy(() => import("./practice/Practice").then((page) => ({ default: page.Practice })));
 const Words = lazy(() => import("./pages/Words").then((page) => ({ default: page.Words })));
 const Shelf = lazy(() => import("./cloth/Shelf").then((page) => ({ default: page.Shelf })));
 const Calendar = lazy(() => import("./days/Calendar").then((page) => ({ default: page.Calendar })));
@@ -44,6 +46,8 @@ const router = createBrowserRouter([
       { path: "/people/:id", element: <PersonPage />, errorElement: <FallenPage /> },
       { path: "/cloths", element: <Shelf />, errorElement: <FallenPage /> },
       { path: "/calendar", element: <Calendar />, errorElement: <FallenPage /> },
+      { path: "/records", element: <Records />, errorElement: <FallenPage /> },
+      { path: "/practice", element: <Practice />, errorElement: <FallenPage /> },
       { path: "/words", element: <Words />, errorElement: <FallenPage /> },
       { path: "/commission/:id", element: <CommissionPage />, errorElement: <FallenPage /> },
       { path: "*", element: <Nowhere /> },

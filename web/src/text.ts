@@ -1,7 +1,11 @@
 import { clothText } from "./cloth/text";
+import { costsText } from "./costs/text";
 import { daysText } from "./days/text";
 import { fittingsText } from "./fittings/text";
 import { makingText } from "./making/text";
+import { peopleText } from "./people/text";
+import { practiceText } from "./practice/text";
+import { recordsText } from "./records/text";
 
 /** Every word the interface says itself, in one place. The trade's own sentences come from the core. */
 export const text = {
@@ -9,6 +13,10 @@ export const text = {
   ...makingText,
   ...fittingsText,
   ...daysText,
+  ...peopleText,
+  ...recordsText,
+  ...costsText,
+  ...practiceText,
   title: "Gentle Hem",
   desk: "Desk",
   deskEmpty: "Nothing on the desk yet. Begin with a dress and whose it is.",
@@ -75,17 +83,6 @@ export const text = {
     pieces: (scale: number) => `Pieces, 1 : ${scale}`,
     severity: { stop: "Stop", warn: "Look at this" },
   },
-  people: {
-    title: "People",
-    none: "Nobody is on the books yet. A person comes on them with a first dress.",
-    measuredOn: (day: string) => `measured ${day}`,
-    notMeasured: "no dated set of measures",
-    dresses: "Dresses",
-    noDress: "No dress yet.",
-    blocks: "Blocks of her own",
-    overTime: "Measures over time",
-    noSet: "No dated set of measures is kept. A set is kept at the measuring table.",
-  },
   newDress: "New dress",
   begins: {
     bringBack: "Bring a dress back from its file …",
@@ -148,6 +145,13 @@ export const text = {
     refuse: "Put it aside",
   },
   versions: {
+    laidOver: "Laid over each other",
+    asNow: "now",
+    asThen: "then.",
+    same: (count: number) => (count === 1 ? "One piece is as it was." : `${count} pieces are as they were.`),
+    isNew: "new",
+    isGone: "no more",
+    heads: ["edge", "then", "now", ""],
     title: "Earlier versions",
     intro: "Every state that was kept. Bringing one back keeps all the others.",
     number: (version: number) => `Version ${version}`,
@@ -171,8 +175,6 @@ export const text = {
   takeOut: "Take the recipe out as it is kept",
   lookingAgain: "Being looked at again…",
   moreDresses: (count: number) => `Show more (${count})`,
-  backup: "Backup",
-  lastCopy: (day: string) => `Last daily copy: ${day}.`,
   beginning: {
     title: "Nothing is drawn yet",
     ways: [

@@ -18,18 +18,23 @@ from gentle_hem.api import problems
 from gentle_hem.api.beginning import beginning
 from gentle_hem.api.benches import benches
 from gentle_hem.api.blocks import blocks
+from gentle_hem.api.by_hand import by_hand
 from gentle_hem.api.chalk import chalking
 from gentle_hem.api.commissions import commissions
+from gentle_hem.api.costs import costing
 from gentle_hem.api.days import calendar
 from gentle_hem.api.desk import SlipWriter, desk
 from gentle_hem.api.door import HOMELY, AtTheDoor, Door, Place
 from gentle_hem.api.figures import figures
 from gentle_hem.api.fittings import fittings
 from gentle_hem.api.lays import laying
+from gentle_hem.api.learnt import notes
 from gentle_hem.api.make import make
 from gentle_hem.api.making import making
+from gentle_hem.api.overlaid import over
 from gentle_hem.api.people import people
 from gentle_hem.api.plotter import PlotterRoom, plotting
+from gentle_hem.api.practice import practice
 from gentle_hem.api.records import records
 from gentle_hem.api.safety import OnlyFromHere
 from gentle_hem.api.shelf import cloths
@@ -49,7 +54,7 @@ BETWEEN_LOOKS = 1800.0
 
 ROUTERS = (
     studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths,
-    plotting, chalking, making, calendar, fittings, records,
+    plotting, chalking, making, calendar, fittings, records, costing, notes, by_hand, over, practice,
 )  # fmt: skip
 
 
@@ -71,8 +76,7 @@ def create_app(
         slips, copies = SlipWriter(store), DailyCopies(store)
         slips.start()
         app.state.laying_room.open()
-        if not demo:
-            copies.start()
+        copies.start()
         yield
         app.state.laying_room.close()
         copies.stop()

@@ -25,6 +25,7 @@ from gentle_hem.core.units import Unit
 from gentle_hem.formats.dress import small_drawing
 from gentle_hem.store.models import Commission, Person
 from gentle_hem.store.store import latest_measures, latest_version
+from gentle_hem.store.store import people as everyone
 
 beginning = APIRouter(prefix="/api", tags=["beginning"])
 
@@ -84,7 +85,7 @@ def begin_for(session: Reading, person: Annotated[str, Query(max_length=120)] = 
             BodiceOut(kind=str(kind.model_fields["kind"].default), title=kind.title)
             for kind in BODICES if kind not in (OwnBodice, NoBodice)
         ],
-        people=sorted(session.scalars(select(Person.name)).all()),
+        people=[one.name for one in everyone(session)],
         earlier=[
             EarlierOut(id=row.id, title=row.title, own_bodice=_has_own_bodice(session, row.id)) for row in dresses
         ],

@@ -135,8 +135,7 @@ def fittings_of(commission_id: RecordId, session: Reading, asked: Asked) -> Fitt
 def _fittings(session: Reading, row: Commission, recipe: Recipe, tape: Tape) -> FittingsOut:
     return FittingsOut(
         visits=[
-            VisitOut(id=one.id, on_day=one.on_day, wishes=one.wishes, notes=[_note(note, tape) for note in one.notes])
-            for one in visits_of(session, row.id)
+            visit_out(one, tape) for one in visits_of(session, row.id)
         ],
         guide=[SeenOut(code=one.code, region=one.region, seen=one.seen, likely=one.likely)
                for one in GUIDE if fits(one, recipe)],
@@ -150,6 +149,12 @@ def _fittings(session: Reading, row: Commission, recipe: Recipe, tape: Tape) -> 
         ],
         in_block=[in_block(one, tape) for one in corrections_of(session, row.person_id)],
     )  # fmt: skip
+
+
+def visit_out(visit: Visit, tape: Tape) -> VisitOut:
+    """A fitting in words."""
+    notes = [_note(note, tape) for note in visit.notes]
+    return VisitOut(id=visit.id, on_day=visit.on_day, wishes=visit.wishes, notes=notes)
 
 
 def _note(note: FittingNote, tape: Tape) -> NoteOut:

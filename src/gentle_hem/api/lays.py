@@ -11,6 +11,7 @@ from fastapi import APIRouter, Request, Response
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field
 from shapely import Polygon
+from sqlalchemy.orm import Session
 
 from gentle_hem.api.desk import SmallDrawing
 from gentle_hem.api.kept import Asked, Asker, Reading, RecordId, Writing, found, stored
@@ -258,16 +259,24 @@ def lay_sheet(commission_id: RecordId, session: Reading, asked: Asked) -> Respon
     row = found(session.get(Commission, commission_id), "commission")
     recipe = stored(found(latest_version(session, commission_id), "version"))
     garment, tape = make_up(recipe), asked.tape(recipe.unit)
-    cloths = []
-    for role in roles_of(garment):
-        cloth, kept = recipe.cloths.cloth(role), lay_of(session, commission_id, role)
-        how = LayAsked.model_validate(kept.asked) if kept else LayAsked(role=role)
-        laid = (_as_kept(kept, garment, how, cloth) if kept else None) or _laid(garment, cloth, how)
-        cloths.append(LaidCloth(laid, cloth, bought(laid.length, cloth, tape, how.safety)))
+    cloths = list(laid_cloths(commission_id, recipe, garment, session, tape).values())
     content = to_lay_pdf(row.title, cloths, tape)
     return Response(
         content, media_type="application/pdf", headers={"Content-Disposition": 'attachment; filename="lay.pdf"'}
     )
+
+
+def laid_cloths(
+    commission_id: int, recipe: Recipe, garment: Garment, session: Session, tape: Tape
+) -> dict[ClothRole, LaidCloth]:
+    """Every cloth of a dress as it is kept laid, or by our own placement where it is not, and what is bought of it."""
+    cloths = {}
+    for role in roles_of(garment):
+        cloth, kept = recipe.cloths.cloth(role), lay_of(session, commission_id, role)
+        how = LayAsked.model_validate(kept.asked) if kept else LayAsked(role=role)
+        laid = (_as_kept(kept, garment, how, cloth) if kept else None) or _laid(garment, cloth, how)
+        cloths[role] = LaidCloth(laid, cloth, bought(laid.length, cloth, tape, how.safety))
+    return cloths
 
 
 def _as_kept(row: KeptLay, garment: Garment, asked: LayAsked, cloth: Cloth) -> Lay | None:

@@ -15,7 +15,7 @@ from gentle_hem.api.desk import DeskRow, PersonOut, desk_row
 from gentle_hem.api.fittings import ProposedOut, in_block
 from gentle_hem.api.kept import Asked, Reading, RecordId, Writing, attached, found
 from gentle_hem.core.figure import MEASURES, Figure
-from gentle_hem.core.measuring import Trail, trail
+from gentle_hem.core.measuring import trail
 from gentle_hem.core.names import Document, GivenName, KeptText, file_name
 from gentle_hem.core.units import Tape, format_length
 from gentle_hem.formats.figure_csv import to_csv
@@ -44,12 +44,19 @@ class FigureOut(BaseModel):
     measures: dict[str, float]
 
 
+class TrailPoint(BaseModel):
+    """A measure on one day: how far along the time it is, and how far up from its least to its most (0 to 1)."""
+
+    along: float
+    up: float
+
+
 class MeasureOverTime(BaseModel):
     """One measure in every set in turn, as the tape reads it; nothing where it was not taken."""
 
     label: str
     values: list[str]
-    trail: Trail
+    trail: list[TrailPoint]
     change: str
     """By how much it is more or less than when it was first taken; nothing where it is the same or taken once."""
 
@@ -153,7 +160,7 @@ def _over_time(key: str, label: str, figures: Sequence[FigureSet], unit: Tape) -
     taken = [(one.taken_on, one.measures[key]) for one in figures if key in one.measures]
     grown = taken[-1][1] - taken[0][1]
     return MeasureOverTime(
-        label=label, trail=trail(taken),
+        label=label, trail=[TrailPoint(along=along, up=up) for along, up in trail(taken)],
         values=[format_length(one.measures[key], unit) if key in one.measures else "" for one in figures],
         change=f"{'+' if grown > 0 else '−'}{format_length(abs(grown), unit)}" if abs(grown) > SAME else "",
     )  # fmt: skip

@@ -11,6 +11,7 @@ from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.names import Document, GivenName
 from gentle_hem.core.units import Tape, Unit, format_length, plain
 from gentle_hem.store.cloths import cloth_called, put_on_shelf, shelf
+from gentle_hem.store.learnt import call_notes
 from gentle_hem.store.models import ShelfCloth
 
 cloths = APIRouter(prefix="/api", tags=["cloth"])
@@ -108,6 +109,7 @@ def keep_cloth(body: ClothIn, session: Writing, asked: Asked) -> ClothOut:
     if body.in_the_place_of is not None:
         before = found(session.get(ShelfCloth, body.in_the_place_of), "cloth")
         if before.name != body.name and cloth_called(session, body.name) is None:
+            call_notes(session, before.name, body.name)
             before.name = body.name
             session.flush()
     cloth = Cloth.model_validate({**body.cloth, "name": body.name}, context={"unit": asked.unit or Unit.CM})

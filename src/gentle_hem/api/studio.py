@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import tempfile
-from datetime import UTC, date, datetime
+from datetime import UTC, datetime
 from pathlib import Path
 
 from fastapi import APIRouter, Request, Response
@@ -12,7 +12,6 @@ from pydantic import BaseModel
 from gentle_hem.api.door import NOT_ENCRYPTED
 from gentle_hem.store import Store
 from gentle_hem.store.backup import FILE_NAME
-from gentle_hem.store.trouble import newest_copy
 
 studio = APIRouter(prefix="/api", tags=["studio"])
 
@@ -28,8 +27,6 @@ class StudioOut(BaseModel):
     """Whether it answers other machines too, behind a passphrase."""
     warning: str
     """What is to be known of that."""
-    last_copy: date | None
-    """The day of the newest daily copy."""
 
 
 @studio.get("/health")
@@ -41,12 +38,10 @@ def health() -> dict[str, str]:
 @studio.get("/studio")
 def about(request: Request) -> StudioOut:
     """What the interface must know of the place it stands in."""
-    newest = newest_copy(request.app.state.store.folder)
     state = request.app.state
     return StudioOut(
         demo=state.demo, devices=state.devices, has_door=not state.place.is_home,
         warning="" if state.place.is_home or state.place.name else NOT_ENCRYPTED,
-        last_copy=date.fromisoformat(newest.stem[-10:]) if newest else None,
     )  # fmt: skip
 
 

@@ -121,6 +121,13 @@ def field_names(template: str) -> list[str]:
 
 
 @dataclass(frozen=True, slots=True)
+class Elastic:
+    """Marks a working as the length of an elastic that is bought, and how many of them."""
+
+    count: int = 1
+
+
+@dataclass(frozen=True, slots=True)
 class Working:
     """One number's story.
 
@@ -139,6 +146,7 @@ class Working:
     rounding: str = ""
     instead: tuple[tuple[str, float], ...] = ()
     topic: str = ""
+    buys: Elastic | None = None
 
     def line(self, unit: Said) -> str:
         """The arithmetic as a calculator shows it, and the result as the tape reads it:
@@ -187,6 +195,7 @@ class Workings:
         rule: str = "",
         rounding: str = "",
         instead: tuple[tuple[str, float], ...] = (),
+        buys: Elastic | None = None,
         **inputs: float,
     ) -> Worked:
         """Write one number down and return it.
@@ -206,6 +215,7 @@ class Workings:
             rounding=rounding,
             instead=instead,
             topic=self.topic,
+            buys=buys,
         )
         self.lines.append(working)
         return Worked(working)

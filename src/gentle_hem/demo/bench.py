@@ -4,20 +4,25 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
+from typing import Any
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from gentle_hem.core.cloth.learnt import Kind
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.making.days import lay_out
 from gentle_hem.core.making.fitting import tried
 from gentle_hem.core.making.fitting_guide import TRIES
 from gentle_hem.core.making.operation import School
 from gentle_hem.core.recipe import changed, read_recipe
+from gentle_hem.core.units import Unit, parse_length
+from gentle_hem.demo.cloths import CUT_FROM, LEARNT
+from gentle_hem.store.costs import keep_costing
 from gentle_hem.store.days import agree_fitting, hours_of, jobs, keep_found, task_list, workroom
 from gentle_hem.store.fittings import begin_visit
 from gentle_hem.store.making import bench_mark, choose_school
-from gentle_hem.store.models import Commission, FittingNote
+from gentle_hem.store.models import ClothNote, Commission, FittingNote
 from gentle_hem.store.slips import write_slip
 from gentle_hem.store.store import append_version, latest_version
 
@@ -126,3 +131,33 @@ def fit(session: Session, today: date) -> None:
             append_version(session, row.id, changed(recipe, dict(made.changes)).model_dump(mode="json"))
     session.refresh(row)
     write_slip(session, row)
+
+
+COSTED: dict[str, dict[str, Any]] = {
+    "Harbour master's suit dress": {
+        "rate": 24.0, "prices": {"zip": 4.6, "hook and eye": 0.4}, "hours": None, "adds": 8.0,
+        "extras": [{"what": "Dry cleaning before the last fitting", "amount": 14.0}],
+    },
+    "Lighthouse keeper's jumpsuit": {
+        "rate": 24.0, "prices": {"zip": 5.2, "hook and eye": 0.4, "buttons": 1.1}, "hours": None, "extras": [],
+        "adds": 8.0,
+    },
+}  # fmt: skip
+"""What two of them cost, as far as it is said."""
+
+
+def keep_books(session: Session, today: date) -> None:
+    """What was learnt of cloths, and what dresses cost."""
+    rows = {row.title: row for row in session.scalars(select(Commission))}
+    for title, said in COSTED.items():
+        keep_costing(session, rows[title].id, said)
+    cut_from = {cloth: rows[title].id for title, cloth in reversed(CUT_FROM.items())}
+    for cloth, kind, ago, before, after, text in LEARNT:
+        lengths = [parse_length(one, Unit.CM) if one else None for one in (before, after)]
+        session.add(
+            ClothNote(
+                cloth=cloth, kind=Kind(kind), on_day=today - timedelta(days=ago), before=lengths[0], after=lengths[1],
+                text=text, commission_id=cut_from.get(cloth),
+            )
+        )  # fmt: skip
+    session.flush()

@@ -62,3 +62,20 @@ def cloths_for(title: str) -> dict[str, Any]:
     """The cloths of a dress: what it is cut from, the studio's lining and its interfacing."""
     roles = {"outer": CUT_FROM[title], "lining": "Grey lining twill", "interfacing": "Fusible cotton"}
     return {role: {**SHELF[name], "name": name} for role, name in roles.items()}
+
+
+LEARNT: tuple[tuple[str, str, int, str, str, str], ...] = (
+    ("Bone calico", "shrinkage", 210, "100cm", "95cm", "boiled, tumbled"),
+    ("Bone calico", "marking", 150, "", "", "Blue chalk stays for ever; pencil washes out."),
+    ("Chalk linen", "shrinkage", 180, "100cm", "93.5cm", "washed at 40, line dried"),
+    ("Chalk linen", "pressing", 175, "", "", "Damp and hot from the right side, under a cloth."),
+    ("Lantern silk", "growth on the bias", 120, "60cm", "62.4cm", "hung two days on the stand"),
+    ("Lantern silk", "fraying", 120, "", "", "At a look; French seams."),
+    ("Tide crepe", "growth on the bias", 95, "70cm", "71.4cm", "hung over a weekend"),
+    ("Tide crepe", "shrinkage", 96, "100cm", "97.5cm", "steamed only"),
+    ("Harbour wool", "pressing", 80, "", "", "A cloth between, or it shines."),
+    ("Thunder velvet", "pressing", 60, "", "", "Never flat: over a needle board, or steamed hanging."),
+    ("Reed stripe", "shrinkage", 45, "100cm", "97cm", "washed at 30"),
+    ("Net curtain hexagon", "something else", 30, "", "", "Melts under a warm iron; tear-off paper under the seam."),
+)
+"""What was learnt of them: the kind, so many days ago, lengths before and after, and what was written down."""

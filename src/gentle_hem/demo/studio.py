@@ -11,7 +11,7 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.parts import INCH_ALLOWANCES, METRIC_ALLOWANCES
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Unit
-from gentle_hem.demo.bench import fit, put_to_work
+from gentle_hem.demo.bench import fit, keep_books, put_to_work
 from gentle_hem.demo.cloths import SHELF, cloths_for
 from gentle_hem.store import Store
 from gentle_hem.store.cloths import put_on_shelf
@@ -270,6 +270,15 @@ def recipe_of(player: Player, work: Work, later: timedelta = timedelta()) -> Rec
     )
 
 
+REMARKS = {
+    "Wren Tolliver": "Still growing: 4 cm in the sides. No cords at the neck.",
+    "Bettany Oxley": "Sings: room for a breath at the under-bust. Never wool on the skin.",
+    "Corinne Dace": "Inches. Likes pockets, and a hem that clears her boots.",
+    "Isolde Marrin": "Dances on heels of 4 cm; measures with the shoes on.",
+}
+"""What is to be known of some of them."""
+
+
 def fill(store: Store, today: date | None = None) -> None:
     """Put the studio's people, their dated measures and their commissions into an empty store, the season ahead."""
     later = later_by(today or date.today())
@@ -278,7 +287,7 @@ def fill(store: Store, today: date | None = None) -> None:
             put_on_shelf(session, name, Cloth.model_validate({**said, "name": name}).model_dump(mode="json"))
         people: dict[str, Person] = {}
         for player in PLAYERS:
-            person = Person(name=player.name, remarks="")
+            person = Person(name=player.name, remarks=REMARKS.get(player.name, ""))
             session.add(person)
             session.flush()
             people[player.name] = person
@@ -300,3 +309,4 @@ def fill(store: Store, today: date | None = None) -> None:
         now = datetime.combine(today, time(9)) if today else datetime.now().replace(second=0, microsecond=0)
         fit(session, now.date())
         put_to_work(session, now)
+        keep_books(session, now.date())

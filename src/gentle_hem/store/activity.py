@@ -19,8 +19,10 @@ from gentle_hem.store.models import (
     Activity,
     Base,
     BenchMark,
+    ClothNote,
     Commission,
     Correction,
+    Costing,
     FigureSet,
     FittingNote,
     KeptLay,
@@ -141,7 +143,8 @@ def _person(row: Person, change: _Change) -> Told:
 
 def _figure(row: FigureSet, change: _Change) -> Told:
     if change.begun:
-        yield f"{len(row.measures)} measures of {row.taken_on} kept"
+        count = len(row.measures)
+        yield f"{count} {'measure' if count == 1 else 'measures'} of {row.taken_on} kept"
 
 
 def _commission(row: Commission, change: _Change) -> Told:
@@ -239,10 +242,20 @@ def _workroom(_: Workroom, change: _Change) -> Told:
         yield "The days laid out"
 
 
+def _costing(row: Costing, change: _Change) -> Told:
+    if change.begun or change.of("said"):
+        yield "Its costs said"
+
+
+def _cloth_note(row: ClothNote, change: _Change) -> Told:
+    yield f"{'Learnt' if not change.given_up else 'No longer held'} of {row.cloth}: {row.kind}"
+
+
 TELLERS: Mapping[type[Base], Callable[[Any, _Change], Told]] = {
     Person: _person, FigureSet: _figure, Commission: _commission, RecipeVersion: _version, Making: _making,
     BenchMark: _mark, TaskList: _tasks, Visit: _visit, FittingNote: _note, Correction: _correction,
     ShelfCloth: _cloth, KeptLay: _lay, StepList: _steps, Workroom: _workroom,
+    Costing: _costing, ClothNote: _cloth_note,
 }  # fmt: skip
 
 

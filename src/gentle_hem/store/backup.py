@@ -8,6 +8,7 @@ FILE ──► looked at ──► records          what it replaces is kept in 
 from __future__ import annotations
 
 import fcntl
+import itertools
 import os
 import shutil
 import sqlite3
@@ -131,7 +132,11 @@ def _set_aside(records: Path, now: datetime) -> Path:
     """The records as they are now, kept beside; their write-ahead log is folded into them first."""
     aside = replaced_folder(records.parent)
     aside.mkdir(mode=PRIVATE_FOLDER, exist_ok=True)
-    to = aside / f"gentle-hem-{now:%Y-%m-%d-%H%M%S}.sqlite"
+    to = next(
+        place
+        for again in itertools.count()
+        if not (place := aside / f"gentle-hem-{now:%Y-%m-%d-%H%M%S}{f'-{again}' * bool(again)}.sqlite").exists()
+    )
     try:
         with closing(sqlite3.connect(records)) as old:
             old.execute("PRAGMA wal_checkpoint(TRUNCATE)")

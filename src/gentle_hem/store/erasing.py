@@ -77,12 +77,27 @@ def _read(value: Any) -> Any:
 
 
 def take_out(records: sqlite3.Connection, people: Iterable[int]) -> None:
-    """Take out everything that is some people's, within the transaction that is open."""
+    """Take out everything that is some people's, within the transaction that is open.
+
+    What was learnt of a cloth at a dress of hers is the cloth's, and stays where it does not name her.
+    """
+    people = [*people]
+    _keep_what_was_learnt(records, people)
     hers = belonging(records, people)
     records.execute("PRAGMA defer_foreign_keys = ON")
     for table, rows in hers.items():
         records.executemany(f'DELETE FROM "{table}" WHERE id = ?', [(row,) for row in rows])
     _forget_troubles(records, hers.get("commission", frozenset()))
+
+
+def _keep_what_was_learnt(records: sqlite3.Connection, people: list[int]) -> None:
+    if not records.execute("SELECT 1 FROM sqlite_master WHERE name = 'cloth_note'").fetchone():
+        return
+    records.executemany(
+        "UPDATE cloth_note SET commission_id = NULL WHERE instr(text, (SELECT name FROM person WHERE id = ?)) = 0 "
+        "AND commission_id IN (SELECT id FROM commission WHERE person_id = ?)",
+        [(person, person) for person in people],
+    )
 
 
 def _forget_troubles(records: sqlite3.Connection, commissions: frozenset[int]) -> None:

@@ -14,6 +14,7 @@ workroom (its hours, when the days were laid out, and what does not go)
 visit (a fitting of a commission) ──< fitting note (what was seen, where, how much, what was done about it)
 correction (what belongs in a person's block, since it was noted of her often enough)
 activity (what changed when, by which window)
+costing (what the maker says of the costs of a commission)          cloth note (what was learnt of a cloth)
 """
 
 from __future__ import annotations
@@ -299,3 +300,29 @@ class Activity(Base):
 
     person: Mapped[Person | None] = relationship()
     commission: Mapped[Commission | None] = relationship()
+
+
+class Costing(Base):
+    """What the maker says of the costs of a commission: her rate, prices of notions, extras."""
+
+    __tablename__ = "costing"
+
+    commission_id: Mapped[int] = mapped_column(ForeignKey("commission.id"), unique=True)
+    said: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class ClothNote(Base):
+    """What was learnt of a cloth, by the name it has on the shelf: what kind of thing, and the lengths it was measured
+    at before and after (mm), where it was measured.
+    """
+
+    __tablename__ = "cloth_note"
+
+    cloth: Mapped[str] = mapped_column(String(80), index=True)
+    on_day: Mapped[date]
+    kind: Mapped[str] = mapped_column(String(24))
+    before: Mapped[float | None] = mapped_column(Double)
+    after: Mapped[float | None] = mapped_column(Double)
+    text: Mapped[str] = mapped_column(String(1000), default="")
+    commission_id: Mapped[int | None] = mapped_column(ForeignKey("commission.id"), index=True)
+    """The dress it was learnt at, where there is one."""

@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { shortName } from "../ui/window";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
@@ -21,6 +22,13 @@ export type SaidOfOperation = Schemas["SaidOfOperation"];
 export type Operation = Schemas["OperationOut"];
 export type Days = Schemas["CalendarOut"];
 export type Day = Schemas["DayOut"];
+export type KeptCopy = Schemas["CopyOut"];
+export type Activity = Schemas["ActivityOut"];
+export type OnePerson = Schemas["PersonPage"];
+export type Costing = Schemas["CostingIn"];
+export type CostLine = Schemas["CostLineOut"];
+export type Exercise = Schemas["ProblemOut"];
+export type Answered = Schemas["AnsweredIn"];
 export type Sitting = Schemas["SittingOut"];
 export type Trouble = Schemas["TroubleOut"];
 export type Hours = Schemas["HoursIn"];
@@ -46,6 +54,14 @@ export interface Problem {
 }
 
 export const api = createClient<paths>({ baseUrl: "/" });
+
+// what is changed is written down with the window that changed it
+api.use({
+  onRequest({ request }) {
+    request.headers.set("x-window", shortName());
+    return request;
+  },
+});
 
 /** Thrown when the program refuses; a lost connection stays the browser's own TypeError. */
 export class Refused extends Error {

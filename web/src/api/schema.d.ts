@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/activity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Changed
+         * @description What was changed, the newest first, with the window that did it.
+         */
+        get: operations["what_changed_api_activity_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/backup": {
         parameters: {
             query?: never;
@@ -18,6 +38,26 @@ export interface paths {
         get: operations["backup_api_backup_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Backup Back
+         * @description A backup file in the place of the records. They are kept first.
+         */
+        post: operations["bring_backup_back_api_backup_bring_back_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -264,6 +304,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cloth-advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Advice For
+         * @description What was learnt of the cloths a dress is cut from, for this dress.
+         */
+        post: operations["advice_for_api_cloth_advice_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cloth-notes/{note_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Unlearn
+         * @description Something that is no longer held of a cloth.
+         */
+        delete: operations["unlearn_api_cloth_notes__note_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cloths": {
         parameters: {
             query?: never;
@@ -303,6 +383,30 @@ export interface paths {
          * @description A cloth taken off the shelf; dresses that were cut from it keep what it was like.
          */
         delete: operations["take_off_api_cloths__cloth_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cloths/{cloth_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Notes Of Cloth
+         * @description What was learnt of a cloth on the shelf, the newest first.
+         */
+        get: operations["notes_of_cloth_api_cloths__cloth_id__notes_get"];
+        put?: never;
+        /**
+         * Learn
+         * @description Something learnt of a cloth, written down.
+         */
+        post: operations["learn_api_cloths__cloth_id__notes_post"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -374,6 +478,26 @@ export interface paths {
         patch: operations["say_of_api_commissions__commission_id__patch"];
         trace?: never;
     };
+    "/api/commissions/{commission_id}/appointment.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Appointment Sheet
+         * @description What is looked at at the next fitting of a dress, what was seen before, and what must be sewn until then.
+         */
+        get: operations["appointment_sheet_api_commissions__commission_id__appointment_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commissions/{commission_id}/copies": {
         parameters: {
             query?: never;
@@ -388,6 +512,30 @@ export interface paths {
          * @description A dress of its own that is this one as it is now, for the same person and occasion. This one stays.
          */
         post: operations["copy_api_commissions__commission_id__copies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Costs Of
+         * @description What a dress costs as it is saved: its cloth as it is laid, its notions, the hours of its plan.
+         */
+        get: operations["costs_of_api_commissions__commission_id__costs_get"];
+        /**
+         * Say Costs
+         * @description What the maker says of the costs, kept; and what they come to.
+         */
+        put: operations["say_costs_api_commissions__commission_id__costs_put"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -623,6 +771,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/commissions/{commission_id}/quote.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Quote
+         * @description A plain quote: what is made for whom by when, and what it comes to.
+         */
+        get: operations["quote_api_commissions__commission_id__quote_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commissions/{commission_id}/versions": {
         parameters: {
             query?: never;
@@ -685,6 +853,66 @@ export interface paths {
          * @description This recipe's bodice over the one another school drafts for the same figure.
          */
         post: operations["compare_api_compare__kind__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Copies
+         * @description The copies that are kept, the newest first.
+         */
+        get: operations["list_copies_api_copies_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look At Copy
+         * @description What lies in a kept copy; one that is not sound is refused with the reason.
+         */
+        get: operations["look_at_copy_api_copies__name__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{name}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Copy Back
+         * @description A kept copy in the place of the records. They are kept first, so this can be taken back in the same way.
+         */
+        post: operations["bring_copy_back_api_copies__name__bring_back_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -846,7 +1074,7 @@ export interface paths {
          * Press Tape
          * @description Press the simulated tape's button and hear what it sends: perhaps nothing, or the same reading twice.
          *
-         *     It belongs to the demo studio; there is none beside the maker's own records.
+         *     It belongs to the demo studio; beside the maker's own records it is off unless it was switched on.
          */
         post: operations["press_tape_api_devices_tape_press_post"];
         delete?: never;
@@ -1195,6 +1423,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measuring-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Blank Measuring Sheet
+         * @description Every measure, how it is taken, and room to write it twice.
+         */
+        get: operations["blank_measuring_sheet_api_measuring_sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlaid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Laid Over
+         * @description Every piece that is another in two states of a dress, both drawn, and its edges that are longer or shorter.
+         */
+        post: operations["laid_over_api_overlaid_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -1221,7 +1489,8 @@ export interface paths {
         };
         /**
          * Rows Of People
-         * @description Everyone on the books, with how many dresses each has and when she was last measured.
+         * @description Everyone on the books, with how many dresses each has and when she was last measured; those who were put away are
+         *     asked for by themselves.
          */
         get: operations["rows_of_people_api_people_rows_get"];
         put?: never;
@@ -1249,7 +1518,11 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Say Of Person
+         * @description What is said of a person, said anew: her name, what is to be known of her, and whether she is put away.
+         */
+        patch: operations["say_of_person_api_people__person_id__patch"];
         trace?: never;
     };
     "/api/people/{person_id}/block": {
@@ -1292,6 +1565,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person_id}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Erase
+         * @description A person erased wholly: her measures, dresses, fittings and all, from the records and from every kept copy.
+         *
+         *     It does not come back. Backups that were taken elsewhere are not reached.
+         */
+        post: operations["erase_api_people__person_id__erase_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/everything.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Everything
+         * @description Everything that is kept of a person: each row of each table, her measures as tables, her dresses as recipes.
+         */
+        get: operations["everything_api_people__person_id__everything_zip_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{person_id}/figures": {
         parameters: {
             query?: never;
@@ -1310,6 +1625,86 @@ export interface paths {
          * @description A new dated set of measures; earlier sets stay as they are.
          */
         post: operations["add_figure_api_people__person_id__figures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/measuring-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Measuring Sheet
+         * @description The measuring sheet of a person: what her dresses still ask for is marked.
+         */
+        get: operations["measuring_sheet_api_people__person_id__measuring_sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge
+         * @description Two entries of one person made one; her measures and dresses go to the entry that stays.
+         */
+        post: operations["merge_api_people__person_id__merge_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Answer
+         * @description An answer looked at, with the working of the right one.
+         */
+        post: operations["look_at_answer_api_practice_answer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Next Problem
+         * @description The next problem, at the level her answers have led to.
+         */
+        post: operations["next_problem_api_practice_next_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1504,6 +1899,67 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** ActivitiesOut */
+        ActivitiesOut: {
+            /** More */
+            more: boolean;
+            /** Rows */
+            rows: components["schemas"]["ActivityOut"][];
+        };
+        /**
+         * ActivityOut
+         * @description One thing that was done.
+         */
+        ActivityOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Commission */
+            commission: number | null;
+            /** Person */
+            person: string;
+            /** Title */
+            title: string;
+            /** What */
+            what: string;
+            /** Window */
+            window: string;
+        };
+        /**
+         * AdviceOut
+         * @description What was learnt of a cloth, for this dress; with the change that takes it, where there is one.
+         */
+        AdviceOut: {
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            };
+            /** Cloth */
+            cloth: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * AnswerIn
+         * @description An answer as it was typed.
+         */
+        AnswerIn: {
+            kind: components["schemas"]["gentle_hem__core__practice__Kind"];
+            /** Level */
+            level: number;
+            /** Number */
+            number: number;
+            /** Typed */
+            typed: string;
+        };
+        /** AnsweredIn */
+        AnsweredIn: {
+            kind: components["schemas"]["gentle_hem__core__practice__Kind"];
+            /** Right */
+            right: boolean;
+        };
         /**
          * BeginningOut
          * @description Everything a new dress for a person can be begun from.
@@ -1601,6 +2057,11 @@ export interface components {
              */
             person: string;
         };
+        /** Body_bring_backup_back_api_backup_bring_back_post */
+        Body_bring_backup_back_api_backup_bring_back_post: {
+            /** File */
+            file: string;
+        };
         /** Body_read_file_api_blocks_read_post */
         Body_read_file_api_blocks_read_post: {
             /** File */
@@ -1621,6 +2082,11 @@ export interface components {
              * @description The mat's width and height: "60 x 45 cm".
              */
             mat: string;
+        };
+        /** BroughtBackOut */
+        BroughtBackOut: {
+            /** Kept As */
+            kept_as: string;
         };
         /**
          * CalendarOut
@@ -1820,6 +2286,58 @@ export interface components {
             name: string;
         };
         /**
+         * ClothNoteIn
+         * @description Something learnt of a cloth; lengths as they are typed.
+         */
+        ClothNoteIn: {
+            /**
+             * After
+             * @default
+             */
+            after: string;
+            /**
+             * Before
+             * @default
+             */
+            before: string;
+            /**
+             * Commission
+             * @description The dress it was learnt at.
+             */
+            commission?: number | null;
+            kind: components["schemas"]["gentle_hem__core__cloth__learnt__Kind"];
+            /**
+             * On Day
+             * Format: date
+             */
+            on_day: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * ClothNoteOut
+         * @description Something learnt of a cloth, spoken.
+         */
+        ClothNoteOut: {
+            /** Commission */
+            commission: number | null;
+            /** Id */
+            id: number;
+            kind: components["schemas"]["gentle_hem__core__cloth__learnt__Kind"];
+            /**
+             * On Day
+             * Format: date
+             */
+            on_day: string;
+            /** Said */
+            said: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * ClothOut
          * @description A cloth on the shelf: what it is like in words, and as a recipe takes it over.
          */
@@ -1912,6 +2430,117 @@ export interface components {
         CopyIn: {
             /** Title */
             title: string;
+        };
+        /**
+         * CopyLookedAt
+         * @description What lies in a copy; it is sound, and can be brought back.
+         */
+        CopyLookedAt: {
+            /** Dresses */
+            dresses: number;
+            /** Kilobytes */
+            kilobytes: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "day" | "replaced";
+            /** Last Kept At */
+            last_kept_at: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** People */
+            people: number;
+        };
+        /**
+         * CopyOut
+         * @description A copy that is kept: of a day, or of what was replaced when a backup was brought back.
+         */
+        CopyOut: {
+            /** Kilobytes */
+            kilobytes: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "day" | "replaced";
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+        };
+        /** CostLineOut */
+        CostLineOut: {
+            /** Amount */
+            amount: string;
+            /** Key */
+            key: string;
+            /** Price */
+            price: number | null;
+            sort: components["schemas"]["Sort"];
+            /** What */
+            what: string;
+            /** Working */
+            working: string;
+        };
+        /**
+         * CostingIn
+         * @description What the maker says of the costs of a dress.
+         */
+        CostingIn: {
+            /**
+             * Adds
+             * @description What the workroom adds, per cent.
+             * @default 0
+             */
+            adds: number;
+            /**
+             * Extras
+             * @default []
+             */
+            extras: components["schemas"]["ExtraIn"][];
+            /**
+             * Hours
+             * @description How many hours are counted, where it is not those of the plan.
+             */
+            hours?: number | null;
+            /**
+             * Prices
+             * @default {}
+             */
+            prices: {
+                [key: string]: number;
+            };
+            /**
+             * Rate
+             * @description What an hour of hers costs.
+             */
+            rate?: number | null;
+        };
+        /**
+         * CostsOut
+         * @description What a dress costs, line by line, and what was said of it.
+         */
+        CostsOut: {
+            /** Added */
+            added: string;
+            /** Lines */
+            lines: components["schemas"]["CostLineOut"][];
+            said: components["schemas"]["CostingIn"];
+            /** Together */
+            together: string;
+            /** Total */
+            total: string;
+            /** Unpriced */
+            unpriced: number;
         };
         /** DartFound */
         DartFound: {
@@ -2100,6 +2729,42 @@ export interface components {
             ];
             /** Role */
             role: string;
+        };
+        /** EdgeThenOut */
+        EdgeThenOut: {
+            /** Before */
+            before: string;
+            /** Difference */
+            difference: string;
+            /** Name */
+            name: string;
+            /** Now */
+            now: string;
+        };
+        /** EraseIn */
+        EraseIn: {
+            /**
+             * Name
+             * @description Her name, typed again: what is erased does not come back.
+             */
+            name: string;
+        };
+        /**
+         * ErasedOut
+         * @description She is erased; and where she still may be found.
+         */
+        ErasedOut: {
+            /** Commissions */
+            commissions: number[];
+            /** Still In */
+            still_in: string[];
+        };
+        /** ExtraIn */
+        ExtraIn: {
+            /** Amount */
+            amount: number;
+            /** What */
+            what: string;
         };
         /**
          * FamilyOut
@@ -2405,6 +3070,20 @@ export interface components {
          * @enum {string}
          */
         Joins: "overlap" | "butt";
+        /**
+         * JudgedOut
+         * @description An answer looked at: the right one, its working line by line, and the slip that was probably made.
+         */
+        JudgedOut: {
+            /** Answer */
+            answer: string;
+            /** Right */
+            right: boolean;
+            /** Slip */
+            slip: string;
+            /** Workings */
+            workings: string[];
+        };
         /**
          * KeptOut
          * @description A save that is on the disk, and what was typed that could not be read and so is not in it.
@@ -2751,10 +3430,22 @@ export interface components {
          * @description One measure in every set in turn, as the tape reads it; nothing where it was not taken.
          */
         MeasureOverTime: {
+            /** Change */
+            change: string;
             /** Label */
             label: string;
+            /** Trail */
+            trail: components["schemas"]["TrailPoint"][];
             /** Values */
             values: string[];
+        };
+        /** MergeIn */
+        MergeIn: {
+            /**
+             * Into
+             * @description The entry that stays.
+             */
+            into: number;
         };
         /**
          * MovedOut
@@ -2833,6 +3524,19 @@ export interface components {
             title: string;
             /** @default cm */
             unit: components["schemas"]["Unit"];
+        };
+        /**
+         * NextIn
+         * @description What has been answered so far, the first first; and a number the problem is found again by.
+         */
+        NextIn: {
+            /**
+             * Answers
+             * @default []
+             */
+            answers: components["schemas"]["AnsweredIn"][];
+            /** Number */
+            number: number;
         };
         /**
          * NoteIn
@@ -3016,6 +3720,13 @@ export interface components {
          * @enum {string}
          */
         Over: "sides" | "centres" | "joins";
+        /** OverlaidOut */
+        OverlaidOut: {
+            /** Pieces */
+            pieces: components["schemas"]["PieceThenOut"][];
+            /** Same */
+            same: number;
+        };
         /**
          * Paper
          * @description The paper in the maker's printer or plotter: sizes by ISO 216, and in inches as they are sold.
@@ -3060,6 +3771,10 @@ export interface components {
             measures: components["schemas"]["MeasureOverTime"][];
             /** Name */
             name: string;
+            /** Put Away */
+            put_away: boolean;
+            /** Remarks */
+            remarks: string;
             /** Taken On */
             taken_on: string[];
         };
@@ -3139,6 +3854,27 @@ export interface components {
             seam_line: string;
             /** Width */
             width: string;
+        };
+        /**
+         * PieceThenOut
+         * @description A piece before and now: its outlines (mm, y down), and the edges whose length is another.
+         */
+        PieceThenOut: {
+            /** Before */
+            before: string[];
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Edges */
+            edges: components["schemas"]["EdgeThenOut"][];
+            /** Name */
+            name: string;
+            /** Now */
+            now: string[];
         };
         /**
          * Pinned
@@ -3295,6 +4031,25 @@ export interface components {
             texts: string[];
         };
         /**
+         * ProblemOut
+         * @description A problem: its kind, level and number find it again.
+         */
+        ProblemOut: {
+            /** Asks */
+            asks: string;
+            /** Counts */
+            counts: boolean;
+            kind: components["schemas"]["gentle_hem__core__practice__Kind"];
+            /** Level */
+            level: number;
+            /** Levels */
+            levels: number;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * ProposedOut
          * @description A note that has come often enough to belong in the person's block.
          */
@@ -3399,6 +4154,24 @@ export interface components {
             timer?: ("start" | "stop") | null;
             /** Waits For */
             waits_for?: components["schemas"]["Wait"] | "" | null;
+        };
+        /**
+         * SaidOfPerson
+         * @description What is said of a person; what is left out stays as it is.
+         */
+        SaidOfPerson: {
+            /** Name */
+            name?: string | null;
+            /**
+             * Put Away
+             * @description Off the books in use, and kept; false brings her back.
+             */
+            put_away?: boolean | null;
+            /**
+             * Remarks
+             * @description What she likes, and what is to be known of her.
+             */
+            remarks?: string | null;
         };
         /**
          * SaveIn
@@ -3597,6 +4370,12 @@ export interface components {
             paths: components["schemas"]["InkOut"][];
         };
         /**
+         * Sort
+         * @description What a line is for.
+         * @enum {string}
+         */
+        Sort: "cloth" | "notion" | "hours" | "extra";
+        /**
          * SpotKept
          * @description Where a thing lies, as it is kept: what it is called, its lower left corner (mm), and how it lies.
          */
@@ -3727,8 +4506,12 @@ export interface components {
         StudioOut: {
             /** Demo */
             demo: boolean;
-            /** Last Copy */
-            last_copy: string | null;
+            /** Devices */
+            devices: boolean;
+            /** Has Door */
+            has_door: boolean;
+            /** Warning */
+            warning: string;
         };
         /** SumInputOut */
         SumInputOut: {
@@ -3830,6 +4613,16 @@ export interface components {
          * @enum {string}
          */
         Tool: "needle and thread" | "iron" | "marking" | "cutting";
+        /**
+         * TrailPoint
+         * @description A measure on one day: how far along the time it is, and how far up from its least to its most (0 to 1).
+         */
+        TrailPoint: {
+            /** Along */
+            along: number;
+            /** Up */
+            up: number;
+        };
         /**
          * TriesIn
          * @description A dress, what is seen on it, and how much; without an amount the usual one is tried.
@@ -4170,6 +4963,18 @@ export interface components {
             /** Width */
             width: number;
         };
+        /**
+         * Kind
+         * @description What sort of thing was learnt.
+         * @enum {string}
+         */
+        gentle_hem__core__cloth__learnt__Kind: "shrinkage" | "growth on the bias" | "fraying" | "marking" | "pressing" | "something else";
+        /**
+         * Kind
+         * @description What a problem is about.
+         * @enum {string}
+         */
+        gentle_hem__core__practice__Kind: "radius" | "cut radius" | "zip allowance in the arc" | "share of a dart" | "gathers for a cloth" | "length from two others" | "a seam that does not meet";
     };
     responses: never;
     parameters: never;
@@ -4179,6 +4984,40 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    what_changed_api_activity_get: {
+        parameters: {
+            query?: {
+                /** @description Looked for in what was done, of what, and whose. */
+                words?: string;
+                after?: number;
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActivitiesOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     backup_api_backup_get: {
         parameters: {
             query?: never;
@@ -4194,6 +5033,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    bring_backup_back_api_backup_bring_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_bring_backup_back_api_backup_bring_back_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtBackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
             };
         };
     };
@@ -4587,6 +5459,75 @@ export interface operations {
             };
         };
     };
+    advice_for_api_cloth_advice_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdviceOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    unlearn_api_cloth_notes__note_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_cloths_api_cloths_get: {
         parameters: {
             query?: {
@@ -4676,6 +5617,82 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    notes_of_cloth_api_cloths__cloth_id__notes_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                cloth_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothNoteOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    learn_api_cloths__cloth_id__notes_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                cloth_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClothNoteIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothNoteOut"];
+                };
             };
             /** @description Validation Error */
             422: {
@@ -4825,6 +5842,40 @@ export interface operations {
             };
         };
     };
+    appointment_sheet_api_commissions__commission_id__appointment_pdf_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     copy_api_commissions__commission_id__copies_post: {
         parameters: {
             query?: never;
@@ -4847,6 +5898,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CommissionOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    costs_of_api_commissions__commission_id__costs_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    say_costs_api_commissions__commission_id__costs_put: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsOut"];
                 };
             };
             /** @description Validation Error */
@@ -5352,6 +6479,40 @@ export interface operations {
             };
         };
     };
+    quote_api_commissions__commission_id__quote_pdf_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_versions_api_commissions__commission_id__versions_get: {
         parameters: {
             query?: {
@@ -5493,6 +6654,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_copies_api_copies_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyOut"][];
+                };
+            };
+        };
+    };
+    look_at_copy_api_copies__name__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The name of a kept copy. */
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyLookedAt"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    bring_copy_back_api_copies__name__bring_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The name of a kept copy. */
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtBackOut"];
                 };
             };
             /** @description Validation Error */
@@ -6337,6 +7582,76 @@ export interface operations {
             };
         };
     };
+    blank_measuring_sheet_api_measuring_sheet_pdf_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    laid_over_api_overlaid_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoStates"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlaidOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_people_api_people_get: {
         parameters: {
             query?: never;
@@ -6359,7 +7674,9 @@ export interface operations {
     };
     rows_of_people_api_people_rows_get: {
         parameters: {
-            query?: never;
+            query?: {
+                put_away?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6373,6 +7690,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonRow"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -6401,6 +7727,39 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PersonPage"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    say_of_person_api_people__person_id__patch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidOfPerson"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {
@@ -6476,6 +7835,75 @@ export interface operations {
             };
         };
     };
+    erase_api_people__person_id__erase_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EraseIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErasedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    everything_api_people__person_id__everything_zip_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_figures_api_people__person_id__figures_get: {
         parameters: {
             query?: never;
@@ -6534,6 +7962,149 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FigureOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    measuring_sheet_api_people__person_id__measuring_sheet_pdf_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    merge_api_people__person_id__merge_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    look_at_answer_api_practice_answer_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    next_problem_api_practice_next_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
             /** @description Validation Error */

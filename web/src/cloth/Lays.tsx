@@ -3,8 +3,9 @@ import { answer, api, type Lay, type Recipe, type Unit } from "../api/client";
 import type { Changes } from "../recipe/draft";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-import { readingOf } from "../ui/preferences";
+import { pdfQuery, readingOf } from "../ui/preferences";
 import { Wrong } from "../ui/Wrong";
+import { Advice } from "./Advice";
 import { Chalk } from "./Chalk";
 import { OneLay } from "./OneLay";
 
@@ -40,7 +41,7 @@ export function Lays({
         <h2 className="font-title text-2xl">{text.lays.title}</h2>
         <span className="flex items-baseline gap-4">
           <a
-            href={`/api/commissions/${commission}/lays/lay.pdf?${new URLSearchParams(Object.entries(readingOf(unit)).map(([name, value]) => [name, String(value)]))}`}
+            href={`/api/commissions/${commission}/lays/lay.pdf?${pdfQuery(unit)}`}
             download="lay.pdf"
             className="underline underline-offset-4 hover:bg-lining"
           >
@@ -53,6 +54,7 @@ export function Lays({
         {lays.isFetching ? text.lays.laying : text.lays.how}
       </p>
       <Wrong error={lays.error} />
+      <Advice recipe={recipe} unit={unit} onChange={onChange} />
       {lays.data?.length === 0 && <p>{text.lays.nothing}</p>}
       {lays.data?.map((lay) => (
         <OneLay

@@ -6,6 +6,7 @@ import { Button } from "../ui/Button";
 import { Choose } from "../ui/Choose";
 import { preferredUnit, readingOf } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
+import { ClothNotes } from "./ClothNotes";
 import { Swatch } from "./OneLay";
 
 /** The shelf of cloths. */
@@ -203,6 +204,7 @@ function OneCloth({ cloth, onClose }: { cloth: ShelfCloth | null; onClose: () =>
           )}
         </div>
       </form>
+      {cloth && <ClothNotes cloth={cloth.id} />}
     </OverSheet>
   );
 }

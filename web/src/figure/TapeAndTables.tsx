@@ -26,7 +26,7 @@ export function TapeAndTables({
   const [heard, setHeard] = useState("");
   const [bust, setBust] = useState("");
   const unit = screen.unit;
-  const demo = useStudio()?.demo ?? false;
+  const devices = useStudio()?.devices ?? false;
   const [isPressed, setIsPressed] = useState(false);
   // what stands on the bench now; the screen's figure is that of the last answer
   const figure = bench.draft.figure as { measures?: Record<string, unknown>; simulated?: string[] };
@@ -110,12 +110,12 @@ export function TapeAndTables({
   return (
     <div className="mt-3 border-t border-chalk pt-2">
       <div className="flex flex-wrap items-center gap-2">
-        {demo && (
+        {devices && (
           <Button disabled={isPressed} onClick={press}>
             {text.figure.press}
           </Button>
         )}
-        <label className={demo ? "" : "hidden"}>
+        <label className={devices ? "" : "hidden"}>
           <span className="sr-only">{text.figure.manner}</span>
           <select
             value={manner}

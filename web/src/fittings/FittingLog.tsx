@@ -5,6 +5,7 @@ import type { Bench } from "../recipe/useRecipe";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { day as spoken, today } from "../ui/day";
+import { pdfQuery } from "../ui/preferences";
 import { Wrong } from "../ui/Wrong";
 import { NewNote } from "./NewNote";
 import { useFittings } from "./useFittings";
@@ -45,14 +46,23 @@ export function FittingLog({
     <section aria-label={words.title} className="min-h-0 min-w-0 flex-1 overflow-auto bg-paper px-5 py-3">
       <div className="mb-1 flex flex-wrap items-baseline justify-between gap-3">
         <h2 className="font-title text-2xl">{words.title}</h2>
-        <Button
-          onClick={() => {
-            onTried(null);
-            onClose();
-          }}
-        >
-          {text.backToSheet}
-        </Button>
+        <span className="flex items-baseline gap-4">
+          <a
+            href={`/api/commissions/${commission.id}/appointment.pdf?${pdfQuery(screen.unit)}`}
+            download
+            className="underline underline-offset-4 hover:bg-lining"
+          >
+            {words.sheet}
+          </a>
+          <Button
+            onClick={() => {
+              onTried(null);
+              onClose();
+            }}
+          >
+            {text.backToSheet}
+          </Button>
+        </span>
       </div>
       <Wrong error={wrong} />
       {made && <ForBlock made={made} onPut={(seen) => intoBlock.mutate(seen)} />}

@@ -1,6 +1,7 @@
 /** Every word the interface says of fittings. */
 export const fittingsText = {
   fittings: {
+    sheet: "The fitting on paper",
     title: "Fittings",
     folded: "What was seen, what was tried, what was taken.",
     open: "Open the log",

@@ -1,10 +1,11 @@
 import { Check } from "lucide-react";
 import { useState } from "react";
 import type { Operation, Screen } from "../api/client";
+import { Costs } from "../costs/Costs";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Choose } from "../ui/Choose";
-import { readingOf } from "../ui/preferences";
+import { pdfQuery } from "../ui/preferences";
 import { Wrong } from "../ui/Wrong";
 import { OneOperation } from "./OneOperation";
 import { usePlan } from "./usePlan";
@@ -23,6 +24,7 @@ export function MakingPlan({
 }) {
   const { plan, say, choose } = usePlan(commission, screen.recipe, screen.unit);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [costing, setCosting] = useState(false);
   const made = plan.data;
   const wrong = plan.error ?? say.error ?? choose.error;
   const inHand =
@@ -34,15 +36,19 @@ export function MakingPlan({
         <h2 className="font-title text-2xl">{words.title}</h2>
         <span className="flex items-baseline gap-4">
           <a
-            href={`/api/commissions/${commission}/plan/bench-sheet.pdf?${new URLSearchParams(Object.entries(readingOf(screen.unit)).map(([name, value]) => [name, String(value)]))}`}
+            href={`/api/commissions/${commission}/plan/bench-sheet.pdf?${pdfQuery(screen.unit)}`}
             download="bench-sheet.pdf"
             className="underline underline-offset-4 hover:bg-lining"
           >
             {words.print}
           </a>
+          <Button look="quiet" onClick={() => setCosting(true)}>
+            {text.costs.open}
+          </Button>
           <Button onClick={onClose}>{text.backToSheet}</Button>
         </span>
       </div>
+      {costing && <Costs commission={commission} unit={screen.unit} onClose={() => setCosting(false)} />}
       <Wrong error={wrong} />
       {made && (
         <>

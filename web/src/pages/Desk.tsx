@@ -8,7 +8,6 @@ import { text } from "../text";
 import { Button } from "../ui/Button";
 import { day, dayAndMonth, daysUntil, inDays, weekday, yearOf } from "../ui/day";
 import { deskOrder, useKeys } from "../ui/preferences";
-import { useStudio } from "../ui/studio";
 
 const PAGE = 50;
 /** More than this is not gone through by eye. */
@@ -27,7 +26,6 @@ export function Desk() {
     refetchInterval: (query) =>
       query.state.data?.rows.some((row) => !row.looked_at) || query.state.status === "error" ? 1500 : false,
   });
-  const studio = useStudio();
   const [wanted, setWanted] = useState("");
   const rows = desk.data?.rows ?? [];
   const found = rows.filter((row) => isFound(row, wanted));
@@ -81,21 +79,11 @@ export function Desk() {
           )}
         </p>
         <div className="ml-auto flex items-center gap-3">
-          <a
-            href="/api/backup"
-            download
-            className="min-h-8 rounded-sm px-2.5 py-1 leading-tight hover:bg-lining"
-          >
-            {text.backup}
-          </a>
           <Button onClick={() => go("/new")}>
             {text.newDress} <kbd className="ml-1 font-body text-sm text-pencil">n</kbd>
           </Button>
         </div>
       </div>
-      {studio?.last_copy && (
-        <p className="px-7 pt-2 text-sm text-pencil">{text.lastCopy(day(studio.last_copy))}</p>
-      )}
       {desk.isError && (
         <p role="alert" className="px-7 pt-2 text-thread">
           {text.lost}

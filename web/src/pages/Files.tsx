@@ -31,7 +31,7 @@ export function Files({
   /** Whether she has said that her name and measures may go out with the rest. */
   const [named, setNamed] = useState(false);
   const [plotter, setPlotter] = useState(false);
-  const demo = useStudio()?.demo ?? false;
+  const devices = useStudio()?.devices ?? false;
   const names = useQuery({
     queryKey: ["files"],
     queryFn: () => answer(api.GET("/api/files")),
@@ -94,7 +94,7 @@ export function Files({
           </li>
         ))}
       </ul>
-      {demo && (
+      {devices && (
         <Button className="no-print mb-3" onClick={() => setPlotter(true)}>
           {text.plotter.open}
         </Button>

@@ -87,8 +87,24 @@ export function Frame() {
           </NavLink>
         )}
         {!onBench && (
+          <NavLink
+            to="/records"
+            className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}
+          >
+            {text.records.title}
+          </NavLink>
+        )}
+        {!onBench && (
           <NavLink to="/words" className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}>
             {text.words.link}
+          </NavLink>
+        )}
+        {!onBench && (
+          <NavLink
+            to="/practice"
+            className={({ isActive }) => `no-print ${HEAD_LINK} ${isActive ? HERE : ""}`}
+          >
+            {text.practice.title}
           </NavLink>
         )}
         <div ref={setHead} className="contents" />

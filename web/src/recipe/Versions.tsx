@@ -3,8 +3,10 @@ import { useState } from "react";
 import { answer, api, type Recipe, type Screen, type Version } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
+import { moment } from "../ui/day";
 import { readingOf } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
+import { LaidOver } from "./LaidOver";
 import { Differences } from "./Notices";
 import type { Bench } from "./useRecipe";
 
@@ -16,9 +18,6 @@ export interface Looked {
   recipe: Recipe;
   screen: Screen;
 }
-
-const moment = (at: string) =>
-  new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(new Date(at));
 
 /** Every kept version, newest first: what each changed, to be looked at, compared with now, and brought back. */
 export function Versions({
@@ -57,13 +56,13 @@ export function Versions({
   const compared = useQuery({
     queryKey: ["compared version", commission, against, bench.kept.recipe, bench.unit],
     enabled: open && against !== null,
-    queryFn: async () =>
-      answer(
-        api.POST("/api/differences", {
-          params: { query: readingOf(bench.unit) },
-          body: { before: await state(against ?? 0), after: JSON.parse(bench.kept.recipe) },
-        }),
-      ),
+    queryFn: async () => {
+      const states = { before: await state(against ?? 0), after: JSON.parse(bench.kept.recipe) as Recipe };
+      const differences = await answer(
+        api.POST("/api/differences", { params: { query: readingOf(bench.unit) }, body: states }),
+      );
+      return { ...states, differences };
+    },
   });
   const look = async (version: number) => {
     const recipe = await state(version);
@@ -114,7 +113,8 @@ export function Versions({
             {against === version.version && compared.data && (
               <div className="mt-1 bg-linen p-2">
                 <p className="text-sm text-pencil">{text.versions.sinceThen}</p>
-                <Differences rows={compared.data} />
+                <Differences rows={compared.data.differences} />
+                <LaidOver before={compared.data.before} after={compared.data.after} unit={bench.unit} />
               </div>
             )}
           </li>

@@ -1,4 +1,5 @@
 import type { Recipe, Unit } from "../api/client";
+import { windowName } from "../ui/window";
 
 /** A word as it was typed and not yet read, with the unit a bare number in it was meant in. */
 export interface Typed {
@@ -49,21 +50,10 @@ export function asTyped({ recipe, typed }: Work): Recipe {
   return next;
 }
 
-const WINDOW = "hem.window";
 const KEPT = "hem.work.";
 const ASIDE = "hem.aside.";
 /** A draft of another window that has not been touched for this long belongs to nobody who is typing. */
 const LEFT_BEHIND = 5000;
-
-/** This window's own name, the same after it is loaded again. */
-function windowName(): string {
-  let name = sessionStorage.getItem(WINDOW);
-  if (!name) {
-    name = crypto.randomUUID();
-    sessionStorage.setItem(WINDOW, name);
-  }
-  return name;
-}
 
 const ownKey = (id: number) => `${KEPT}${id}.${windowName()}`;
 
@@ -132,4 +122,11 @@ export function findDraft(id: number, newest: number): FoundDraft {
 /** Take a draft found under a key out of the drafts. */
 export function takeAway(key: string) {
   localStorage.removeItem(key);
+}
+
+/** Everything this browser holds of a dress that is no more. */
+export function forgetDress(id: number) {
+  for (const key of Object.keys(localStorage)) {
+    if (key.startsWith(`${KEPT}${id}.`) || key === `${ASIDE}${id}`) localStorage.removeItem(key);
+  }
 }

@@ -21,3 +21,7 @@ export function daysUntil(iso: string): number {
 /** That many days from now, in words: tomorrow, in 17 days, 3 days ago. */
 export const inDays = (count: number) =>
   new Intl.RelativeTimeFormat(undefined, { numeric: "auto" }).format(count, "day");
+
+/** A moment by the clock on this person's wall. */
+export const moment = (iso: string) =>
+  new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(new Date(iso));

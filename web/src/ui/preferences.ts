@@ -46,6 +46,12 @@ export function readingOf<U extends "cm" | "in" | undefined = undefined>(unit?: 
   return { unit, mark: Number(inchMark.read()), comma };
 }
 
+/** The same as the end of an address, for what is fetched as a file. */
+export const pdfQuery = (unit: "cm" | "in") =>
+  new URLSearchParams(
+    Object.entries(readingOf(unit)).map(([name, value]) => [name, String(value)]),
+  ).toString();
+
 /** Puts the chosen light on the page. */
 export function useLight() {
   const chosen = light.use();

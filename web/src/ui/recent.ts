@@ -15,5 +15,9 @@ export function opened(id: number) {
   localStorage.setItem(KEPT, JSON.stringify([id, ...read().filter((one) => one !== id)].slice(0, MOST)));
 }
 
+export function forget(id: number) {
+  localStorage.setItem(KEPT, JSON.stringify(read().filter((one) => one !== id)));
+}
+
 /** The dress opened before the one that is open; on the desk the last that was. */
 export const lastBefore = (now: number | null) => read().find((id) => id !== now) ?? null;

@@ -35,7 +35,7 @@ from gentle_hem.core.what import (
     Sign,
     What,
 )
-from gentle_hem.core.workings import Ratio, Workings
+from gentle_hem.core.workings import Elastic, Ratio, Workings
 from gentle_hem.core.workroom import Dressed
 
 SHOULDER = Sign("shoulder")
@@ -288,7 +288,13 @@ class ElasticCasing(Trim):
             return self._turned(dress, notes)
         body, found = self._body(dress, notes)
         elastic = notes.work(
-            "elastic", body * self.share, "{body} × {share}", rule="always tried on", body=body, share=Ratio(self.share)
+            "elastic",
+            body * self.share,
+            "{body} × {share}",
+            rule="always tried on",
+            body=body,
+            share=Ratio(self.share),
+            buys=Elastic(),
         )
         wide = notes.work(
             "casing",
@@ -330,7 +336,13 @@ class ElasticCasing(Trim):
             "top of the back", 2 * stitched(edge.stretches, dress.pieces), "both halves of it, measured"
         )  # fmt: skip
         notes.work(
-            "elastic", long * self.share, "{edge} × {share}", rule="always tried on", edge=long, share=Ratio(self.share)
+            "elastic",
+            long * self.share,
+            "{edge} × {share}",
+            rule="always tried on",
+            edge=long,
+            share=Ratio(self.share),
+            buys=Elastic(),
         )
         grown = notes.work(
             "grown on for the casing", self.width + CASING_EASE + TURNED_IN, "{elastic} + {ease} + {turned_in}",

@@ -33,7 +33,7 @@ from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.trim.neck import CASING_EASE, TURNED_IN
 from gentle_hem.core.units import Length, inches
 from gentle_hem.core.what import Half, Section, Sign, What
-from gentle_hem.core.workings import Ratio, Workings
+from gentle_hem.core.workings import Elastic, Ratio, Workings
 from gentle_hem.core.workroom import Dressed
 
 FLATTEST, LEAST_CAP, MOST_CAP = 20.0, 30.0, 0.9
@@ -203,7 +203,7 @@ class Sleeve(Trim):
         arm = measures.take(key)
         elastic = notes.work(
             "elastic, each sleeve", arm * ELASTIC_SHARE, "{arm} × {share}", rule="always tried on", arm=arm,
-            share=Ratio(ELASTIC_SHARE),
+            share=Ratio(ELASTIC_SHARE), buys=Elastic(2),
         )  # fmt: skip
         hem = piece.edge("hem").drawn_length
         if hem > elastic:

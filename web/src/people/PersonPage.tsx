@@ -2,45 +2,13 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { answer, api, done } from "../api/client";
+import { Slips } from "../pages/Desk";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { day } from "../ui/day";
 import { preferredUnit, readingOf } from "../ui/preferences";
 import { Wrong } from "../ui/Wrong";
-import { Slips } from "./Desk";
-
-/** Everyone on the books. */
-export function People() {
-  const people = useQuery({ queryKey: ["people"], queryFn: () => answer(api.GET("/api/people/rows")) });
-  useEffect(() => {
-    document.title = `${text.people.title} · ${text.title}`;
-  }, []);
-  return (
-    <main className="mx-auto w-full max-w-4xl flex-1 overflow-auto px-7 py-4">
-      <h1 className="mb-3 font-title text-3xl">{text.people.title}</h1>
-      {people.isError && <p role="alert">{text.lost}</p>}
-      {people.data?.length === 0 && <p className="text-xl">{text.people.none}</p>}
-      <ul className="border-t border-chalk">
-        {people.data?.map((person) => (
-          <li key={person.id} className="border-b border-chalk">
-            <Link
-              to={`/people/${person.id}`}
-              className="grid min-h-11 grid-cols-[minmax(0,1fr)_8rem_16rem] items-baseline gap-3 px-2 py-2 hover:bg-linen max-[700px]:grid-cols-1"
-            >
-              <span className="font-title text-xl">{person.name}</span>
-              <span>{text.dresses(person.dresses)}</span>
-              <span className="text-pencil">
-                {person.measured_on
-                  ? text.people.measuredOn(day(person.measured_on))
-                  : text.people.notMeasured}
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </main>
-  );
-}
+import { PersonWays } from "./PersonWays";
 
 /** One person: her dresses, her own blocks, and her measures over time. */
 export function PersonPage() {
@@ -77,7 +45,7 @@ export function PersonPage() {
   const { taken_on, measures, blocks, in_block: inBlock, dresses } = person.data;
   return (
     <main className="flex-1 overflow-auto px-7 py-4">
-      <h1 className="mb-2 font-title text-3xl">{name}</h1>
+      <PersonWays key={id} person={person.data} onSaid={() => person.refetch()} />
       <section aria-label={text.people.dresses} className="bg-linen px-3 pt-2">
         {dresses.length ? (
           <Slips rows={dresses} dated named={false} />
@@ -137,6 +105,9 @@ export function PersonPage() {
                       {day(taken)}
                     </th>
                   ))}
+                  <th scope="col" className="py-1 pr-6 font-normal" colSpan={2}>
+                    {text.people.change}
+                  </th>
                 </tr>
               </thead>
               <tbody>
@@ -154,6 +125,10 @@ export function PersonPage() {
                         {value || "—"}
                       </td>
                     ))}
+                    <td className="pr-2">
+                      <Trail points={measure.trail} />
+                    </td>
+                    <td className="pr-6 text-right">{measure.change}</td>
                   </tr>
                 ))}
               </tbody>
@@ -169,4 +144,18 @@ export function PersonPage() {
 function isNew(values: string[], place: number): boolean {
   const before = values.slice(0, place).filter(Boolean).at(-1);
   return before !== undefined && values[place] !== "" && values[place] !== before;
+}
+
+/** A measure over time, drawn as a line that rises and falls. */
+function Trail({ points }: { points: { along: number; up: number }[] }) {
+  if (points.length < 2) return null;
+  const at = points.map(({ along, up }) => [4 + along * 72, 18 - up * 14] as const);
+  return (
+    <svg width="80" height="22" aria-hidden="true">
+      <polyline points={at.map((point) => point.join(",")).join(" ")} fill="none" stroke="currentColor" />
+      {at.map(([x, y]) => (
+        <circle key={x} cx={x} cy={y} r="2" fill="currentColor" />
+      ))}
+    </svg>
+  );
 }

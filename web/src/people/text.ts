@@ -1,0 +1,43 @@
+/** Every word the interface says of people. */
+export const peopleText = {
+  people: {
+    title: "People",
+    none: "Nobody is on the books yet. A person comes on them with a first dress.",
+    nonePutAway: "Nobody is put away.",
+    showPutAway: "Those who are put away",
+    showInUse: "Those on the books",
+    measuredOn: (day: string) => `measured ${day}`,
+    notMeasured: "no dated set of measures",
+    dresses: "Dresses",
+    noDress: "No dress yet.",
+    blocks: "Blocks of her own",
+    overTime: "Measures over time",
+    change: "since the first",
+    noSet: "No dated set of measures is kept. A set is kept at the measuring table.",
+    remarks: "What she likes, and what is to be known of her",
+    keepRemarks: "Keep",
+    isPutAway: "She is put away.",
+    sayAnew: "Her name …",
+    name: "Name",
+    keepName: "Keep the name",
+    putAway: "Put away",
+    bringBack: "Bring back",
+    everything: "Everything kept of her (zip)",
+    merge: "Make one with …",
+    mergeTitle: (name: string) => `${name} and somebody else are one`,
+    mergeHelp: (name: string) =>
+      `Her measures, dresses and remarks go to the entry that stays; the entry “${name}” is no more.`,
+    mergeInto: "The entry that stays",
+    mergeDo: "Make them one",
+    erase: "Erase her wholly …",
+    eraseTitle: (name: string) => `Erase ${name} wholly`,
+    eraseHelp:
+      "Her measures, dresses, fittings and everything else of her go: from the records, from every copy that is kept here, and from this browser. It does not come back. Backups you have taken elsewhere still hold her.",
+    eraseName: (name: string) => `Type ${name} to erase her`,
+    eraseDo: "Erase her",
+    erased: (name: string) => `${name} is erased.`,
+    stillIn: (names: string) =>
+      `These copies could not be gone through and hold her still; delete them by hand from the records folder: ${names}.`,
+    measuringSheet: "Measuring sheet (pdf)",
+  },
+};

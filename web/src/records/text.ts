@@ -1,0 +1,35 @@
+/** Every word the interface says of the records. */
+export const recordsText = {
+  records: {
+    title: "Records",
+    intro: "What is kept, the copies of it, and what was changed.",
+    takeBackup: "Everything in one file",
+    copies: "Copies that are kept",
+    copiesHelp: "One is made each day the program runs; the newest fourteen stay.",
+    noCopy: "None yet. The demo studio makes none.",
+    kind: { day: "of the day", replaced: "what was replaced" },
+    size: (kilobytes: number) =>
+      kilobytes < 1000 ? `${kilobytes} kB` : `${Math.round(kilobytes / 100) / 10} MB`,
+    look: "Look at it",
+    holds: (people: number, dresses: number, last: string) =>
+      `It is sound, and holds ${people} people and ${dresses} dresses; the last change in it is of ${last}.`,
+    holdsNothing: "It is sound, and holds nothing yet.",
+    bringBack: "Bring it back",
+    bringBackHelp: "What is kept now is set aside first, so this can be taken back in the same way.",
+    bringFileBack: "Bring a backup file back …",
+    done: (name: string) => `Brought back. What it replaced is kept as ${name}.`,
+    changed: "What was changed",
+    find: "Find",
+    findHint: "what, which dress, whose, which window",
+    when: "When",
+    window: "Window",
+    here: "this one",
+    what: "What",
+    of: "Of",
+    nothing: "Nothing is written down yet.",
+    nothingFound: "Nothing of the kind was found.",
+    more: "Earlier ones",
+    door: "This program answers other machines too, behind a passphrase.",
+    leave: "Lock the door",
+  },
+};
