@@ -50,8 +50,8 @@ def filled(folder):
 class Server:
     """``hem run`` over a folder, on a port of its own; without a folder, ``hem demo``."""
 
-    def __init__(self, folder=None):
-        self.folder, self.port = folder, free_port()
+    def __init__(self, folder=None, *more):
+        self.folder, self.port, self.more = folder, free_port(), more
         self.url = f"http://127.0.0.1:{self.port}"
         self.process = None
 
@@ -63,6 +63,7 @@ class Server:
             *(("run", "--data", str(self.folder)) if self.folder else ("demo",)),
             "--port",
             str(self.port),
+            *self.more,
         ]
         self.process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
         line = self.process.stdout.readline()

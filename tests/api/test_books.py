@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from gentle_hem.api.app import create_app
 from server import filled
 
-SUIT = "Harbour master's suit dress"
+SUIT, SCHOOL = "Harbour master's suit dress", "Schoolmistress's dress"
 
 
 @pytest.fixture(scope="module")
@@ -32,7 +32,7 @@ def written(answer):
 
 
 def test_costs_are_the_lay_the_notions_and_the_hours(client):
-    """The demo's suit dress: its cloth as the lay says, 4.60 and 0.40, the plan's hours at 24, and 14; 8 per cent on it."""
+    """The demo's suit dress: its cloth as the lay says, 4.60 and 0.40, the plan's hours at 24, and 14; and 8 %."""
     number = dress(client, SUIT)
     recipe = client.get(f"/api/commissions/{number}").json()["recipe"]
     laid = client.post(f"/api/commissions/{number}/lays", json={"recipe": recipe, "asked": []}).json()
@@ -116,7 +116,7 @@ def test_what_is_learnt_of_a_cloth_comes_back_at_the_next_dress_cut_from_it(clie
     kept = client.post(f"/api/cloths/{number}/notes", json=said)
     assert kept.status_code == 201, kept.text
     assert kept.json()["said"] == "100.0 cm before, 95.0 cm after: 5 %"
-    recipe = client.get(f"/api/commissions/{dress(client, "Schoolmistress's dress")}").json()["recipe"]
+    recipe = client.get(f"/api/commissions/{dress(client, SCHOOL)}").json()["recipe"]
     (one,) = [a for a in client.post("/api/cloth-advice", json=recipe).json() if a["cloth"] == "Slate poplin"]
     assert one["text"].startswith("It shrank by 5 %: 39 3/8 in before, 37 3/8 in after. The lay reckons with 3 %")
     assert one["changes"] == {"cloths.outer.shrinks": 5.0}

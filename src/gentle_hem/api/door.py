@@ -194,7 +194,7 @@ class AtTheDoor:
         if scope["path"] == ENTER and request.method == "POST":
             answer = await self._enter(request)
         elif scope["path"] == LEAVE and request.method == "POST":
-            answer = _shown("The door is locked.", 200)
+            answer = Response(status_code=204)
             answer.delete_cookie(COOKIE, path="/")
         elif is_in:
             await self.app(scope, receive, send)
@@ -202,7 +202,7 @@ class AtTheDoor:
         elif scope["path"].startswith("/api"):
             answer = problem(401, "The door is locked", "Type the passphrase first: open the page anew.")
         else:
-            answer = _shown("", 401)
+            answer = _shown("", 401, self._place)
         await answer(scope, receive, send)
 
     async def _enter(self, request: Request) -> Response:
@@ -214,7 +214,7 @@ class AtTheDoor:
         if not await run_in_threadpool(self._door.opens, address, passphrase):
             if wait := self._door.wait(address):
                 return self._too_often(wait)
-            return _shown("That is not the passphrase.", 401)
+            return _shown("That is not the passphrase.", 401, self._place)
         answer = RedirectResponse("/", 303)
         answer.set_cookie(
             COOKIE, self._door.pass_(), max_age=OPEN_FOR, path="/", httponly=True, samesite="strict",
@@ -223,7 +223,8 @@ class AtTheDoor:
         return answer
 
     def _too_often(self, wait: int) -> Response:
-        answer = _shown(f"Too many wrong tries. Try again in {wait} {'second' if wait == 1 else 'seconds'}.", 429)
+        said = f"Too many wrong tries. Try again in {wait} {'second' if wait == 1 else 'seconds'}."
+        answer = _shown(said, 429, self._place)
         answer.headers["Retry-After"] = str(wait)
         return answer
 
@@ -252,7 +253,9 @@ small {{ display: block; margin-top: 2rem; color: #5c5347; }}
 """
 
 
-def _shown(said: str, status: int) -> Response:
+def _shown(said: str, status: int, place: Place) -> Response:
     """The door, with what is to be said of the last try."""
     line = f'<p class="wrong" role="alert">{html.escape(said)}</p>' if said else ""
-    return HTMLResponse(PAGE.format(said=line, warning=NOT_ENCRYPTED), status, {"Cache-Control": "no-store"})
+    page = PAGE.format(said=line, warning="" if place.name else NOT_ENCRYPTED)
+    # without a referrer a browser does not say where the form it sends came from
+    return HTMLResponse(page, status, {"Cache-Control": "no-store", "Referrer-Policy": "same-origin"})

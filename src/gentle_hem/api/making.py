@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 from typing import Annotated, Literal
 
 from fastapi import APIRouter, HTTPException, Response
@@ -76,6 +76,8 @@ class OperationOut(BaseModel):
     cautions: list[str]
     may_wait_for: list[Wait]
     waits_for: Wait | None
+    waits_until: date | None
+    """The day what it waits for is expected; the calendar begins it no sooner."""
     done_at: datetime | None
     begun_at: datetime | None
     spent: float
@@ -112,6 +114,7 @@ class SaidOfOperation(BaseModel):
     minutes: Annotated[float, Field(ge=0, le=LONGEST)] | None = None
     note: Name | None = Field(None, max_length=1000)
     waits_for: Wait | Literal[""] | None = None
+    waits_until: date | None = None
 
 
 def spoken_time(minutes: float) -> str:
@@ -170,7 +173,8 @@ def _plan_out(order: _Order, marks: dict[str, BenchMark], pace: dict[Work, float
                 edges=[WorkedEdge(piece=s.piece.name, edge=s.edge) for s in one.stretches],
                 hints=[HintOut(about=hint.tool, text=hint.text) for hint in own],
                 cautions=[str(caution) for caution in cautions.get(one.key, ())], may_wait_for=list(one.waits),
-                waits_for=waits, done_at=row.done_at if row else None, begun_at=row.begun_at if row else None,
+                waits_for=waits, waits_until=row.waits_until if row and waits else None,
+                done_at=row.done_at if row else None, begun_at=row.begun_at if row else None,
                 spent=row.minutes if row else 0.0, note=row.note if row else "",
             )
         )  # fmt: skip
@@ -260,5 +264,10 @@ def say_of_operation(commission_id: RecordId, body: SaidOfOperation, session: Wr
         row.note = body.note
     if body.waits_for is not None:
         row.waits_for = body.waits_for
+        row.waits_until = None
+    if "waits_until" in body.model_fields_set:
+        if body.waits_until is not None and not row.waits_for:
+            raise HTTPException(422, "Say what it waits for; then by which day it is expected.")
+        row.waits_until = body.waits_until
     session.flush()
     return _with_marks(commission_id, order, session, asked.tape(recipe.unit))

@@ -182,6 +182,8 @@ def _mark(row: BenchMark, change: _Change) -> Told:
         said.append("noted")
     if (change.begun and row.waits_for) or change.of("waits_for"):
         said.append(f"waits for {row.waits_for}" if row.waits_for else "waits no longer")
+    if row.waits_until and (change.begun or change.of("waits_until")):
+        said.append(f"expected on {row.waits_until}")
     if said:
         yield f"{change.operation(row)}: {', '.join(said)}"
 

@@ -103,6 +103,15 @@ def jobs(session: Session) -> list[Job]:
         select(BenchMark.commission_id, BenchMark.operation).where(BenchMark.done_at.is_not(None))
     ):
         done.setdefault(commission_id, set()).add(operation)
+    waits = {
+        (commission_id, operation): datetime.combine(day, time())
+        for commission_id, operation, day in session.execute(
+            select(BenchMark.commission_id, BenchMark.operation, BenchMark.waits_until).where(
+                BenchMark.waits_until.is_not(None), BenchMark.waits_for != ""
+            )
+        )
+        if day is not None
+    }
     made = []
     for commission in on_the_desk(session):
         row = task_list(session, commission)
@@ -115,6 +124,7 @@ def jobs(session: Session) -> list[Job]:
                     Task(
                         t["key"], t["title"], _whole(t["minutes"] * pace.get(t["work"], 1.0)),
                         frozenset(t["needs"]) & keys, t["rests"], fitting=t["fitting"],
+                        not_before=waits.get((commission.id, t["key"])),
                     )
                     for t in left
                 ),

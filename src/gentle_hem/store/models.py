@@ -200,6 +200,8 @@ class BenchMark(Base):
     """What it takes usually, so that her own pace can be told."""
     note: Mapped[str] = mapped_column(String(1000), default="")
     waits_for: Mapped[str] = mapped_column(String(40), default="")
+    waits_until: Mapped[date | None]
+    """The day it is expected to be there, where that is known."""
 
 
 class TaskList(Base):

@@ -3686,6 +3686,8 @@ export interface components {
             /** Title */
             title: string;
             waits_for: components["schemas"]["Wait"] | null;
+            /** Waits Until */
+            waits_until: string | null;
             work: components["schemas"]["Work"];
         };
         /** OutlineFound */
@@ -4154,6 +4156,8 @@ export interface components {
             timer?: ("start" | "stop") | null;
             /** Waits For */
             waits_for?: components["schemas"]["Wait"] | "" | null;
+            /** Waits Until */
+            waits_until?: string | null;
         };
         /**
          * SaidOfPerson

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { answer, api, type Costing, type CostLine, type Unit } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -26,14 +26,25 @@ export function Costs({
     queryKey: key,
     queryFn: () => answer(api.GET("/api/commissions/{commission_id}/costs", call)),
   });
+  /** What has been said last: one thing may be typed before another is kept. */
+  const latest = useRef<Costing | null>(null);
   const say = useMutation({
+    scope: { id: `costs ${commission}` },
     mutationFn: (body: Costing) =>
       answer(api.PUT("/api/commissions/{commission_id}/costs", { ...call, body })),
     onSuccess: (made) => records.setQueryData(key, made),
+    onError: () => {
+      latest.current = null;
+    },
   });
   const made = costs.data;
   const said = made?.said;
-  const change = (more: Partial<Costing>) => said && say.mutate({ ...said, ...more });
+  const change = (more: (now: Costing) => Partial<Costing>) => {
+    const now = latest.current ?? said;
+    if (!now) return;
+    latest.current = { ...now, ...more(now) };
+    say.mutate(latest.current);
+  };
   return (
     <OverSheet title={words.title} intro={words.intro} open onOpenChange={onClose} wide="max-w-3xl">
       <Wrong error={costs.error ?? say.error} />
@@ -46,17 +57,18 @@ export function Costs({
                   key={line.key}
                   line={line}
                   onPrice={(price) => {
-                    if (line.sort === "hours") change({ rate: price });
-                    else {
-                      const prices = { ...said.prices };
-                      if (price === null) delete prices[line.key];
-                      else prices[line.key] = price;
-                      change({ prices });
-                    }
+                    if (line.sort === "hours") change(() => ({ rate: price }));
+                    else
+                      change((now) => {
+                        const prices = { ...now.prices };
+                        if (price === null) delete prices[line.key];
+                        else prices[line.key] = price;
+                        return { prices };
+                      });
                   }}
                   onTakeAway={() => {
                     const place = Number(line.key.split(" ")[1]);
-                    change({ extras: (said.extras ?? []).filter((_, k) => k !== place) });
+                    change((now) => ({ extras: (now.extras ?? []).filter((_, k) => k !== place) }));
                   }}
                 />
               ))}
@@ -67,10 +79,18 @@ export function Costs({
           </table>
           {made.unpriced > 0 && <p className="mt-1 text-thread">{words.unpriced(made.unpriced)}</p>}
           <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-2">
-            <Amount label={words.hours} value={said.hours ?? null} onSay={(hours) => change({ hours })} />
-            <Amount label={words.adds} value={said.adds ?? 0} onSay={(adds) => change({ adds: adds ?? 0 })} />
+            <Amount
+              label={words.hours}
+              value={said.hours ?? null}
+              onSay={(hours) => change(() => ({ hours }))}
+            />
+            <Amount
+              label={words.adds}
+              value={said.adds ?? 0}
+              onSay={(adds) => change(() => ({ adds: adds ?? 0 }))}
+            />
           </div>
-          <Extra onAdd={(one) => change({ extras: [...(said.extras ?? []), one] })} />
+          <Extra onAdd={(one) => change((now) => ({ extras: [...(now.extras ?? []), one] }))} />
           <p className="mt-4">
             <a
               href={`/api/commissions/${commission}/quote.pdf?${pdfQuery(unit)}`}

@@ -15,6 +15,14 @@ export function Fitting({ sitting, onKept }: { sitting: Sitting; onKept: () => v
     mutationFn: (keep: boolean) =>
       answer(api.PUT("/api/calendar/fitting", { body: { commission: sitting.commission, at, keep } })),
   });
+  const giveUp = useMutation({
+    mutationFn: () =>
+      answer(
+        api.PUT("/api/calendar/fitting", {
+          body: { commission: sitting.commission, at: null, keep: true },
+        }),
+      ),
+  });
   if (at === null) {
     return (
       <span className="ml-2">
@@ -22,6 +30,16 @@ export function Fitting({ sitting, onKept }: { sitting: Sitting; onKept: () => v
         <Button className="no-print" onClick={() => setAt(sitting.start.slice(0, 16))}>
           {sitting.agreed ? words.another : words.agree}
         </Button>
+        {sitting.agreed && (
+          <Button
+            look="quiet"
+            className="no-print"
+            onClick={() => giveUp.mutate(undefined, { onSuccess: onKept })}
+          >
+            {words.notAgreed}
+          </Button>
+        )}
+        <Wrong error={giveUp.error} />
       </span>
     );
   }

@@ -28,6 +28,7 @@ export const daysText = {
     toAgree: "to be agreed",
     agree: "Agree a time",
     another: "Another time",
+    notAgreed: "No longer agreed",
     when: "Fitting at",
     see: "See what moves",
     keep: "Agree on it",

@@ -125,6 +125,17 @@ export function OneOperation({
               choices={[["", words.nothing], ...operation.may_wait_for.map((what) => [what, what])]}
               onChoose={(what) => onSay({ waits_for: what as Operation["waits_for"] | "" })}
             />
+            {operation.waits_for && (
+              <label className="flex items-center gap-2">
+                {words.expected}
+                <input
+                  type="date"
+                  value={operation.waits_until ?? ""}
+                  onChange={(event) => onSay({ waits_until: event.target.value || null })}
+                  className="rounded-sm border border-pencil bg-paper px-1.5 py-1"
+                />
+              </label>
+            )}
           </span>
         )}
       </div>

@@ -22,6 +22,7 @@ export const makingText = {
     next: "next",
     doneMark: "done",
     waits: (what: string) => `waits for ${what}`,
+    expected: "expected on",
     after: "First:",
     because: (title: string, why: string) => `${title}: ${why}`,
     rests: (hours: string) => `then it rests ${hours}`,

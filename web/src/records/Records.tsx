@@ -18,6 +18,10 @@ const SAID = "hem.broughtBack";
 /** The records: a backup, the copies that are kept, and what was changed. */
 export function Records() {
   const studio = useStudio();
+  const leave = useMutation({
+    mutationFn: () => fetch("/leave", { method: "POST" }),
+    onSuccess: () => window.location.assign("/"),
+  });
   const [said] = useState(() => sessionStorage.getItem(SAID));
   useEffect(() => {
     document.title = `${words.title} · ${text.title}`;
@@ -36,9 +40,8 @@ export function Records() {
         <div className="mb-3 border-l-[3px] border-thread pl-3">
           <p>{words.door}</p>
           {studio.warning && <p className="text-thread">{studio.warning}</p>}
-          <form method="post" action="/leave">
-            <Button type="submit">{words.leave}</Button>
-          </form>
+          <Button onClick={() => leave.mutate()}>{words.leave}</Button>
+          <Wrong error={leave.error} />
         </div>
       )}
       <Copies />

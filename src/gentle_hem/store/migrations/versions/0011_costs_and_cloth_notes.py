@@ -1,4 +1,4 @@
-"""What a dress costs, and what was learnt of a cloth."""
+"""What a dress costs, what was learnt of a cloth, and until when an operation waits."""
 
 from typing import Any
 
@@ -21,6 +21,7 @@ def _kept(name: str, *columns: sa.Column[Any]) -> None:
 
 
 def upgrade() -> None:
+    op.add_column("bench_mark", sa.Column("waits_until", sa.Date, nullable=True))
     _kept(
         "costing",
         sa.Column("commission_id", sa.Integer, sa.ForeignKey("commission.id"), nullable=False, unique=True),
@@ -41,3 +42,4 @@ def upgrade() -> None:
 def downgrade() -> None:
     op.drop_table("cloth_note")
     op.drop_table("costing")
+    op.drop_column("bench_mark", "waits_until")
