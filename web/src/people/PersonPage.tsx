@@ -125,9 +125,7 @@ export function PersonPage() {
                         {value || "—"}
                       </td>
                     ))}
-                    <td className="pr-2">
-                      <Trail points={measure.trail} />
-                    </td>
+                    <td className="pr-2">{measure.change && <Trail points={measure.trail} />}</td>
                     <td className="pr-6 text-right">{measure.change}</td>
                   </tr>
                 ))}
