@@ -6,9 +6,10 @@ from collections.abc import Iterable, Sequence
 from dataclasses import asdict
 from datetime import UTC, date, datetime, time
 from math import ceil
+from sys import intern
 from typing import Any
 
-from sqlalchemy import Select, delete, func, select
+from sqlalchemy import Select, delete, func, insert, select
 from sqlalchemy.orm import Session, joinedload
 
 from gentle_hem.core.make_up import make_up
@@ -46,15 +47,6 @@ def hours_of(document: dict[str, Any]) -> Hours:
     return Hours(
         tuple((time.fromisoformat(d[0]), time.fromisoformat(d[1])) if d else None for d in document["week"]),
         frozenset(date.fromisoformat(day) for day in document["closed"]),
-    )
-
-
-def on_the_desk(session: Session) -> list[Commission]:
-    """Every dress that is not put away."""
-    return list(
-        session.scalars(
-            select(Commission).where(Commission.put_away_at.is_(None)).options(joinedload(Commission.person))
-        )
     )
 
 
@@ -113,18 +105,18 @@ def jobs(session: Session) -> list[Job]:
         if day is not None
     }
     made = []
-    for commission in on_the_desk(session):
-        row = task_list(session, commission)
-        left = [task for task in row.tasks if task["key"] not in done.get(commission.id, ())]
+    for row in _task_lists(session):
+        left = [task for task in row.tasks if task["key"] not in done.get(row.commission_id, ())]
         keys = {task["key"] for task in left}
         made.append(
             Job(
-                commission.id, commission.title, commission.due_on,
+                row.commission_id, row.title, row.due_on,
                 tuple(
                     Task(
-                        t["key"], t["title"], _whole(t["minutes"] * pace.get(t["work"], 1.0)),
-                        frozenset(t["needs"]) & keys, t["rests"], fitting=t["fitting"],
-                        not_before=waits.get((commission.id, t["key"])),
+                        intern(t["key"]), intern(t["title"]), _whole(t["minutes"] * pace.get(t["work"], 1.0)),
+                        frozenset(intern(need) for need in t["needs"] if need in keys), t["rests"],
+                        fitting=t["fitting"],
+                        not_before=waits.get((row.commission_id, t["key"])),
                     )
                     for t in left
                 ),
@@ -132,6 +124,26 @@ def jobs(session: Session) -> list[Job]:
             )
         )  # fmt: skip
     return made
+
+
+MANY = 2000
+"""So many sittings are written at a time."""
+
+AT_ONCE = 200
+"""So many lists of tasks are held at a time: of thousands of dresses all together would be too much."""
+
+
+def _task_lists(session: Session) -> Iterable[Any]:
+    """The tasks of every dress on the desk, each list read again first where it is no longer true."""
+    for commission in session.scalars(_changed().options(joinedload(Commission.person))):
+        task_list(session, commission)
+    return session.execute(
+        select(TaskList.commission_id, TaskList.tasks, TaskList.fitting_at, Commission.title, Commission.due_on)
+        .join(Commission)
+        .where(Commission.put_away_at.is_(None))
+        .order_by(Commission.id)
+        .execution_options(yield_per=AT_ONCE)
+    )
 
 
 def _whole(minutes: float) -> float:
@@ -162,11 +174,12 @@ def kept_days(session: Session, jobs: Sequence[Job]) -> Days:
 def keep_days(session: Session, days: Days) -> None:
     """The sittings in the place of those that were."""
     session.execute(delete(SittingRow))
-    session.add_all(
-        SittingRow(commission_id=one.job, operation=one.key, start_at=one.start, end_at=one.end)
-        for one in days.sittings
-    )
-    session.flush()
+    for k in range(0, len(days.sittings), MANY):
+        rows = [
+            {"commission_id": one.job, "operation": one.key, "start_at": one.start, "end_at": one.end}
+            for one in days.sittings[k : k + MANY]
+        ]
+        session.execute(insert(SittingRow), rows)
 
 
 def keep_found(
@@ -206,6 +219,11 @@ def how_many_behind(session: Session, now: datetime) -> int:
 
 def how_many_changed(session: Session) -> int:
     """How many dresses on the desk are not as they were when their tasks were read."""
+    return session.scalar(select(func.count()).select_from(_changed().subquery())) or 0
+
+
+def _changed() -> Select[Commission]:
+    """The dresses on the desk that are not as they were when their tasks were read."""
     as_read = (
         select(TaskList.commission_id)
         .join(Commission)
@@ -215,8 +233,7 @@ def how_many_changed(session: Session) -> int:
             TaskList.school == func.coalesce(Making.school, School.SIDES_FIRST.value),
         )
     )  # fmt: skip
-    changed = select(func.count()).select_from(Commission)
-    return session.scalar(changed.where(Commission.put_away_at.is_(None), Commission.id.not_in(as_read))) or 0
+    return select(Commission).where(Commission.put_away_at.is_(None), Commission.id.not_in(as_read))
 
 
 def was_done_since(session: Session, moment: datetime) -> bool:

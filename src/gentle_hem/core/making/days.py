@@ -115,8 +115,10 @@ class _Hands:
         self.hours, self.now = hours, now
         self.first = now.date()
         self.free: dict[int, list[tuple[datetime, datetime]]] = {}
-        self.next: dict[int, int] = {}
-        """Of a day that is full: the next that may not be."""
+        self.next: dict[timedelta, dict[int, int]] = {}
+        """By how long a sitting is at least: of a day with no room for it the next that may have. Time is only ever
+        taken, so a day without room stays so.
+        """
 
     def _day(self, index: int) -> list[tuple[datetime, datetime]]:
         if index not in self.free:
@@ -125,19 +127,19 @@ class _Hands:
             self.free[index] = [(start, open_at[1])] if open_at and start < open_at[1] else []
         return self.free[index]
 
-    def _open_day(self, index: int) -> int:
-        """The first day from here on with any time left."""
-        passed = []
+    def _open_day(self, index: int, least: timedelta) -> int:
+        """The first day from here on with a free stretch of at least so long."""
+        passed, onward = [], self.next.setdefault(least, {})
         while index < FURTHEST:
-            if index in self.next:
+            if index in onward:
                 passed.append(index)
-                index = self.next[index]
-            elif self._day(index):
+                index = onward[index]
+            elif any(b - a >= least for a, b in self._day(index)):
                 break
             else:
-                self.next[index] = index + 1
+                onward[index] = index + 1
         for one in passed:
-            self.next[one] = index
+            onward[one] = index
         return index
 
     def take(self, start: datetime, end: datetime) -> None:
@@ -153,17 +155,18 @@ class _Hands:
     def work(self, minutes: float, after: datetime) -> list[tuple[datetime, datetime]] | None:
         """The earliest time for so much work, in as many sittings as it takes; None where there is none."""
         left, found = timedelta(minutes=minutes), []
-        index = self._open_day(max((after.date() - self.first).days, 0))
+        least = timedelta(minutes=LEAST_SITTING)
+        index = self._open_day(max((after.date() - self.first).days, 0), min(left, least))
         while left > timedelta() and index < FURTHEST:
             for a, b in list(self._day(index)):
                 start = max(a, after)
                 end = min(b, start + left)
-                short = end - start < min(left, timedelta(minutes=LEAST_SITTING))
+                short = end - start < min(left, least)
                 if end <= start or short or left <= timedelta():
                     continue
                 found.append((start, end))
                 left -= end - start
-            index = self._open_day(index + 1)
+            index = self._open_day(index + 1, min(left, least))
         if left > timedelta():
             return None
         for start, end in found:
@@ -181,15 +184,16 @@ def lay_out(jobs: Iterable[Job], hours: Hours, now: datetime) -> Days:
     hands = _Hands(hours, now)
     turn = in_turn(jobs)
     sittings, unplaced = [], []
+    kept: dict[int, dict[str, datetime]] = {}
     for job in turn:
         for task in job.tasks:
             if task.fitting and job.appointment and job.appointment >= now:
                 end = job.appointment + timedelta(minutes=task.minutes)
                 hands.take(job.appointment, end)
                 sittings.append(Sitting(job.id, task.key, job.appointment, end))
+                kept.setdefault(job.id, {})[task.key] = end
     for job in turn:
-        kept = {one.key: one.end for one in sittings if one.job == job.id}
-        placed, left = _placed(job, hands, now, kept)
+        placed, left = _placed(job, hands, now, kept.get(job.id, {}))
         sittings += placed
         unplaced += left
     return Days(tuple(sorted(sittings, key=lambda one: (one.start, one.job))), tuple(unplaced))
