@@ -1,9 +1,12 @@
 """Fittings over the API: visits, notes, corrections tried and taken; the third note belongs in the person's block."""
 
+import zipfile
 from datetime import date, timedelta
+from io import BytesIO
 
 import pytest
 from fastapi.testclient import TestClient
+from PIL import Image
 from pytest import approx
 
 from conftest import FIGURE
@@ -136,3 +139,90 @@ def test_what_depends_on_one_dress_alone_is_never_proposed(client):
     for ago in (30, 20, 10):
         said = note(client, visit(client, dress, ago), "hem_low", amount=20, taken="shorten_lower", over_version=2)
     assert said["proposed"] == []
+
+
+def a_picture(size=(3000, 2000), kind="JPEG", **more):
+    content = BytesIO()
+    picture = Image.new("RGB", size, "#806040")
+    picture.paste("#ffffff", (0, 0, size[0] // 4, size[1] // 4))
+    picture.save(content, kind, **more)
+    return content.getvalue()
+
+
+def visited(client):
+    dress = begun(client)
+    made = client.post(f"/api/commissions/{dress}/fittings", json={"on_day": "2026-11-27"}).json()
+    return dress, made["visits"][-1]["id"]
+
+
+def send(client, visit, content, name="waist.jpg"):
+    return client.post(f"/api/fittings/{visit}/photographs", files={"file": (name, content)})
+
+
+def test_a_photograph_is_kept_upright_small_and_without_where_it_was_taken(client):
+    dress, visit = visited(client)
+    exif = Image.Exif()
+    exif[0x0112] = 6  # lying on its side
+    exif[0x010F] = "A camera with a name"
+    exif.get_ifd(0x8825)[2] = (51.0, 30.0, 0.0)
+    kept = send(client, visit, a_picture(exif=exif.tobytes()))
+    assert kept.status_code == 201, kept.text
+    answer = client.get(f"/api/photographs/{kept.json()}")
+    assert answer.headers["content-type"] == "image/jpeg"
+    with Image.open(BytesIO(answer.content)) as picture:
+        assert max(picture.size) == 1600
+        assert picture.height > picture.width, "turned the right way up"
+        assert dict(picture.getexif()) == {}
+        assert picture.getpixel((picture.width - 20, 20))[0] > 240, "its corner came along"
+    assert b"A camera with a name" not in answer.content
+    visits = client.get(f"/api/commissions/{dress}/fittings").json()["visits"]
+    assert visits[-1]["photographs"] == [kept.json()]
+    client.delete(f"/api/photographs/{kept.json()}")
+    assert client.get(f"/api/photographs/{kept.json()}").status_code == 404
+
+
+@pytest.mark.parametrize("kind", ["PNG", "WEBP"])
+def test_other_kinds_of_photographs_are_kept_as_jpeg(client, kind):
+    _, visit = visited(client)
+    number = send(client, visit, a_picture((400, 300), kind)).json()
+    assert client.get(f"/api/photographs/{number}").content.startswith(b"\xff\xd8")
+
+
+@pytest.mark.parametrize(
+    ("content", "why"),
+    [
+        (b"", "not a photograph"),
+        (b"<svg xmlns='http://www.w3.org/2000/svg'/>", "not a photograph"),
+        (b"GIF89a" + b"\x00" * 100, "not a photograph"),
+        (a_picture((500, 500))[:600], "cut short"),
+        (b"%!PS-Adobe-3.0 EPSF-3.0\n" + b"x" * 100, "not a photograph"),
+    ],
+)
+def test_what_is_no_photograph_is_refused_in_a_sentence(client, content, why):
+    dress, visit = visited(client)
+    before = client.get(f"/api/commissions/{dress}/fittings").json()["visits"][-1]["photographs"]
+    answer = send(client, visit, content)
+    assert answer.status_code == 422
+    assert why in answer.json()["detail"]
+    assert client.get(f"/api/commissions/{dress}/fittings").json()["visits"][-1]["photographs"] == before
+
+
+def test_more_pixels_than_are_looked_at_are_refused_before_they_are_unpacked(client):
+    """A PNG of 10,000 by 10,000 that packs to a few hundred kilobytes."""
+    content = BytesIO()
+    Image.new("1", (10_000, 10_000)).save(content, "PNG")
+    _, visit = visited(client)
+    answer = send(client, visit, content.getvalue(), "huge.png")
+    assert answer.status_code == 422
+    assert "huge.png has 100 megapixels" in answer.json()["detail"]
+
+
+def test_her_photographs_go_with_her(client):
+    """They are in what is kept of her, and are erased with her."""
+    dress, visit = visited(client)
+    number = send(client, visit, a_picture((320, 240))).json()
+    person = client.get(f"/api/commissions/{dress}").json()["person"]
+    with zipfile.ZipFile(BytesIO(client.get(f"/api/people/{person['id']}/everything.zip").content)) as archive:
+        assert archive.read(f"photographs/{number}.jpg").startswith(b"\xff\xd8")
+    client.post(f"/api/people/{person['id']}/erase", json={"name": person["name"]})
+    assert client.get(f"/api/photographs/{number}").status_code == 404

@@ -2,6 +2,7 @@
 
 import re
 
+from PIL import Image
 from playwright.sync_api import expect
 
 from server import get, wait_until
@@ -82,3 +83,20 @@ def test_three_visits_of_the_demo_propose_a_change_of_the_block(page, studio):
     expect(page.get_by_test_id("ribbon")).to_be_visible()
     page.keyboard.press("7")
     expect(log.get_by_label("What the client wishes").first).to_have_value("A shade longer, for the boots.")
+
+
+def test_a_photograph_is_laid_in_looked_at_and_taken_away(page, studio, tmp_path):
+    log = at_the_fitting(page, studio, "Harbour master's suit dress")
+    newest = log.get_by_role("article").first
+    taken = tmp_path / "hem.jpg"
+    Image.new("RGB", (900, 1200), "#446688").save(taken)
+    newest.locator("input[type=file]").set_input_files(taken)
+    picture = newest.get_by_role("img", name=re.compile("Photograph 1 of"))
+    expect(picture).to_be_visible()
+    page.wait_for_function("image => image.naturalWidth === 900", arg=picture.element_handle())
+    wrong = tmp_path / "hem.txt"
+    wrong.write_text("a drawing")
+    newest.locator("input[type=file]").set_input_files(wrong)
+    expect(newest.get_by_role("alert")).to_contain_text("hem.txt is not a photograph I can read")
+    newest.get_by_role("button", name="Take photograph 1 away").click()
+    expect(picture).to_have_count(0)

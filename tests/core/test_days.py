@@ -229,3 +229,11 @@ def test_a_thousand_dresses_are_laid_out_in_seconds():
     assert len({(s.job, s.key) for s in days.sittings}) == 18_000
     assert in_turn(jobs)[0].due == min(one.due for one in jobs)
     assert isinstance(jobs[0].due, date)
+
+
+def test_a_stretch_of_just_the_shortest_sitting_is_used():
+    """Half an hour is left of Monday once 7 h 30 min are taken; the next dress has it, to the minute."""
+    days = lay_out([job(1, 450), job(2, 90)], Hours(), NOW)
+    assert [(s.job, s.start, s.end) for s in days.sittings] == [
+        (1, at(0, 9), at(0, 16, 30)), (2, at(0, 16, 30), at(0, 17)), (2, at(1, 9), at(1, 10)),
+    ]  # fmt: skip

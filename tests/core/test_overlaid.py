@@ -42,10 +42,17 @@ def test_a_piece_that_is_new_and_one_that_is_no_more():
     assert {one.name for one in back.changed if one.now is None} == {one.name for one in new}
 
 
-def test_a_line_that_moves_without_growing_is_seen():
-    """A dart of the same intake pushed along: lengths alone would not tell."""
-    before = drafted_recipe("two_lengths")
-    after = before.model_validate(
-        {**before.model_dump(mode="json"), "steps": [{"kind": "neckline", "shape": "v", "depth": 140}]}
-    )
-    assert "bodice front" in {one.name for one in overlaid(make_up(before), make_up(after)).changed}
+def test_a_line_that_moves_between_its_ends_is_seen():
+    """A neckline as deep and as wide as before, in another shape: its ends are where they were."""
+    shapes = [
+        Recipe.model_validate(
+            {**drafted_recipe("two_lengths").model_dump(mode="json"),
+             "steps": [{"kind": "neckline", "shape": shape, "depth": 140}]}
+        )
+        for shape in ("v", "sweetheart")
+    ]  # fmt: skip
+    before, now = (make_up(shape) for shape in shapes)
+    old, new = (made.piece("bodice front").edge("neckline").path for made in (before, now))
+    assert old.start.distance(new.start) < 0.01
+    assert old.end.distance(new.end) < 0.01
+    assert [one.name for one in overlaid(before, now).changed] == ["bodice front"]

@@ -84,6 +84,9 @@ def test_lengths_darts_and_gathers_by_hand(number):
 
     made, (full, front, _, join, hem) = numbers(Kind.LENGTH)
     assert made.answer / 10 == pytest.approx(full - front + join + hem)
+    slips = {slip.what: slip.value / 10 for slip in made.slips}
+    assert slips["The allowances are in it twice."] == pytest.approx(full - front + 2 * (join + hem))
+    assert slips["The hem is not in it."] == pytest.approx(full - front + join)
     made, (lower, bodice) = numbers(Kind.DART)
     darts = next(count for count, word in ((1, "one dart"), (2, "2 darts"), (3, "3 darts")) if word in made.says)
     assert made.answer / 10 == pytest.approx((lower - bodice) / darts)

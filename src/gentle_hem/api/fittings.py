@@ -2,21 +2,26 @@
 
 from __future__ import annotations
 
+from base64 import b64decode
 from datetime import date
 from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, HTTPException
+from fastapi import APIRouter, File, HTTPException, Request, Response, UploadFile
 from pydantic import BaseModel, Field
 
-from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, stored
+from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, stored, window_of
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.making.fitting import Tried, tried
 from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, Region, Seen, Try, fits
-from gentle_hem.core.names import Document, Name
+from gentle_hem.core.names import Document, Name, a_name
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, Unit, format_length, parse_length
+from gentle_hem.formats.apart import NotReadError, ReadingRoom
+from gentle_hem.limits import LARGEST_PHOTO
+from gentle_hem.store import Store
+from gentle_hem.store.activity import WINDOW
 from gentle_hem.store.fittings import begin_visit, corrections_of, proposed, visits_of
-from gentle_hem.store.models import Commission, Correction, FittingNote, Person, Visit
+from gentle_hem.store.models import Commission, Correction, FittingNote, Person, Photograph, Visit
 from gentle_hem.store.store import latest_version
 
 fittings = APIRouter(prefix="/api", tags=["fittings"])
@@ -54,6 +59,8 @@ class VisitOut(BaseModel):
     on_day: date
     wishes: str
     notes: list[NoteOut]
+    photographs: list[int]
+    """The numbers of the photographs taken at it."""
 
 
 class ProposedOut(BaseModel):
@@ -154,7 +161,10 @@ def _fittings(session: Reading, row: Commission, recipe: Recipe, tape: Tape) -> 
 def visit_out(visit: Visit, tape: Tape) -> VisitOut:
     """A fitting in words."""
     notes = [_note(note, tape) for note in visit.notes]
-    return VisitOut(id=visit.id, on_day=visit.on_day, wishes=visit.wishes, notes=notes)
+    return VisitOut(
+        id=visit.id, on_day=visit.on_day, wishes=visit.wishes, notes=notes,
+        photographs=[one.id for one in visit.photographs],
+    )  # fmt: skip
 
 
 def _note(note: FittingNote, tape: Tape) -> NoteOut:
@@ -258,6 +268,41 @@ def note(visit_id: RecordId, body: NoteIn, session: Writing, asked: Asked) -> Fi
     session.expire(visit)
     recipe = stored(found(latest_version(session, visit.commission_id), "version"))
     return _fittings(session, visit.commission, recipe, asked.tape(recipe.unit))
+
+
+@fittings.post("/fittings/{visit_id}/photographs", status_code=201)
+def keep_photograph(visit_id: RecordId, file: Annotated[UploadFile, File()], request: Request) -> int:
+    """A photograph taken at a fitting, kept with the records; returns its number. It is read in a process of its own,
+    and kept without what the camera wrote into it of place and time.
+    """
+    room: ReadingRoom = request.app.state.reading_room
+    store: Store = request.app.state.store
+    with store.session() as session:
+        found(session.get(Visit, visit_id), "fitting")
+    name = a_name((file.filename or "the photograph").encode(errors="replace").decode())[:120]
+    try:
+        picture = b64decode(room.read("picture", name, file.file.read(LARGEST_PHOTO + 1)))
+    except NotReadError as wrong:
+        raise HTTPException(422, str(wrong)) from None
+    with store.writing() as session:
+        session.info[WINDOW] = window_of(request)
+        found(session.get(Visit, visit_id), "fitting")
+        row = Photograph(visit_id=visit_id, picture=picture)
+        session.add(row)
+        session.flush()
+        return row.id
+
+
+@fittings.get("/photographs/{number}", response_class=Response)
+def photograph(number: RecordId, session: Reading) -> Response:
+    """A photograph taken at a fitting."""
+    return Response(found(session.get(Photograph, number), "photograph").picture, media_type="image/jpeg")
+
+
+@fittings.delete("/photographs/{number}", status_code=204)
+def drop_photograph(number: RecordId, session: Writing) -> None:
+    """A photograph given up."""
+    session.delete(found(session.get(Photograph, number), "photograph"))
 
 
 class IntoBlockIn(BaseModel):

@@ -25,6 +25,11 @@ LARGEST_NUMBER = 2**63 - 1
 """The largest number a record can have in SQLite."""
 
 
+def window_of(request: Request) -> str:
+    """What the window that asks calls itself."""
+    return request.headers.get("x-window", "")[:LONGEST_WINDOW]
+
+
 def _reading(request: Request) -> Iterator[Session]:
     store: Store = request.app.state.store
     with store.session() as session:
@@ -34,7 +39,7 @@ def _reading(request: Request) -> Iterator[Session]:
 def _writing(request: Request) -> Iterator[Session]:
     store: Store = request.app.state.store
     with store.writing() as session:
-        session.info[WINDOW] = request.headers.get("x-window", "")[:LONGEST_WINDOW]
+        session.info[WINDOW] = window_of(request)
         yield session
 
 

@@ -223,7 +223,12 @@ def everything(person_id: RecordId, session: Reading, asked: Asked) -> Response:
         def write(name: str, document: object) -> None:
             archive.writestr(name, json.dumps(document, indent=2, ensure_ascii=False) + "\n")
 
-        write("everything.json", whole(session, person))
+        told = whole(session, person)
+        for photograph in told.get("photograph", ()):
+            name = f"photographs/{photograph['id']}.jpg"
+            archive.writestr(name, photograph["picture"])
+            photograph["picture"] = name
+        write("everything.json", told)
         for figure in person.figures:
             read = Figure(measures=figure.measures)
             archive.writestr(f"measures/{figure.taken_on} {figure.id}.csv", to_csv(read, asked.tape().unit))

@@ -70,7 +70,7 @@ class OnlyFromHere:
             await refusal(scope, receive, guarded)
             return
         size, taken = headers.get("content-length", "0"), 0
-        most, said = LARGER.get(scope["path"], (LARGEST_UPLOAD, LARGEST_SAID))
+        most, said = LARGER.get(scope["path"].rpartition("/")[2], (LARGEST_UPLOAD, LARGEST_SAID))
         too_large = problem(413, "Too large", f"What was sent is larger than {said}.")
         if size.isdigit() and int(size) > most:
             await too_large(scope, receive, guarded)
@@ -99,10 +99,11 @@ class OnlyFromHere:
 NOT_FROM_HERE = "This program answers only pages of its own, under the address it was started on."
 
 LARGER = {
-    "/api/blocks/photo": (LARGEST_PHOTO, LARGEST_PHOTO_SAID),
-    "/api/backup/bring-back": (LARGEST_BACKUP, LARGEST_BACKUP_SAID),
+    "photo": (LARGEST_PHOTO, LARGEST_PHOTO_SAID),
+    "photographs": (LARGEST_PHOTO, LARGEST_PHOTO_SAID),
+    "bring-back": (LARGEST_BACKUP, LARGEST_BACKUP_SAID),
 }
-"""Where something is sent that is larger than anything else."""
+"""Where something is sent that is larger than anything else, by the last word of its address."""
 
 
 def is_from_here(headers: Headers, path: str, place: Place) -> bool:

@@ -26,6 +26,9 @@ WAITED = 6.0
 LONGEST_PHOTO, WAITED_PHOTO = 10.0, 30.0
 """The same of a photograph, which is larger and more work."""
 
+PHOTOGRAPHS = ("photo", "picture")
+"""Jobs that read a photograph: of a paper piece, or to be kept."""
+
 START = 20.0
 """How long a reader may take to start on a busy machine (s)."""
 
@@ -70,14 +73,14 @@ class ReadingRoom:
     def _answer(self, reader: subprocess.Popen[bytes], kind: str, name: str, content: bytes, more: Any) -> Any:
         job = json.dumps({"kind": kind, "name": name, "size": len(content), **more}).encode() + b"\n" + content
         try:
-            said, _ = reader.communicate(job, timeout=WAITED_PHOTO if kind == "photo" else WAITED)
+            said, _ = reader.communicate(job, timeout=WAITED_PHOTO if kind in PHOTOGRAPHS else WAITED)
         except subprocess.TimeoutExpired:
             reader.kill()
             said = b""
         if reader.returncode in (None, -signal.SIGPROF):
             raise NotReadError(
                 f"{name} takes longer than {LONGEST_PHOTO:g} seconds to read. Save it smaller and send it again."
-                if kind == "photo"
+                if kind in PHOTOGRAPHS
                 else f"{name} takes longer than {LONGEST:g} seconds to read. Leave out everything but the lines of the "
                 "pieces and send it again."
             )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 import json
 import os
 import resource
@@ -15,7 +16,7 @@ import svgelements  # noqa: F401
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.path_text import path_data
 from gentle_hem.core.units import Unit
-from gentle_hem.formats.apart import LONGEST, LONGEST_PHOTO
+from gentle_hem.formats.apart import LONGEST, LONGEST_PHOTO, PHOTOGRAPHS
 from gentle_hem.formats.figure_csv import TableError, from_csv
 from gentle_hem.formats.outlines import Outline, UnreadableError
 from gentle_hem.formats.read_block import read_block
@@ -53,6 +54,10 @@ def read(job: dict[str, Any], content: bytes) -> Any:
         return {
             "width": seen.width, "height": seen.height, "corners": seen.corners, "outline": _outline(seen.outline)
         }  # fmt: skip
+    if job["kind"] == "picture":
+        from gentle_hem.formats.picture import fit_to_keep
+
+        return base64.b64encode(fit_to_keep(job["name"], content)).decode()
     return [_outline(outline) for outline in read_block(job["name"], content)[:MOST_OUTLINES]]
 
 
@@ -96,7 +101,7 @@ def main() -> None:
     if not line:
         return
     job = json.loads(line)
-    photo = job["kind"] == "photo"
+    photo = job["kind"] in PHOTOGRAPHS
     if photo:
         _make_room()
     # of work, so that a busy machine refuses nothing it should read

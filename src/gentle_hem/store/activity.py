@@ -28,6 +28,7 @@ from gentle_hem.store.models import (
     KeptLay,
     Making,
     Person,
+    Photograph,
     RecipeVersion,
     ShelfCloth,
     StepList,
@@ -124,7 +125,7 @@ def _person_of(row: Base) -> int | None:
 def _commission_of(session: Session, row: Base) -> int | None:
     if isinstance(row, Commission):
         return row.id
-    if isinstance(row, FittingNote):
+    if isinstance(row, FittingNote | Photograph):
         return session.scalar(select(Visit.commission_id).where(Visit.id == row.visit_id))
     found: int | None = getattr(row, "commission_id", None)
     return found
@@ -212,6 +213,10 @@ def _note(row: FittingNote, change: _Change) -> Told:
         yield f"{TRIES[row.taken].title} taken for: {seen}"
 
 
+def _photograph(_: Photograph, change: _Change) -> Told:
+    yield "A photograph of the fitting taken away" if change.given_up else "A photograph of the fitting kept"
+
+
 def _correction(row: Correction, change: _Change) -> Told:
     if change.begun:
         yield f"Put into her block: {TRIES[row.taken].title}"
@@ -257,7 +262,7 @@ TELLERS: Mapping[type[Base], Callable[[Any, _Change], Told]] = {
     Person: _person, FigureSet: _figure, Commission: _commission, RecipeVersion: _version, Making: _making,
     BenchMark: _mark, TaskList: _tasks, Visit: _visit, FittingNote: _note, Correction: _correction,
     ShelfCloth: _cloth, KeptLay: _lay, StepList: _steps, Workroom: _workroom,
-    Costing: _costing, ClothNote: _cloth_note,
+    Costing: _costing, Photograph: _photograph, ClothNote: _cloth_note,
 }  # fmt: skip
 
 

@@ -11,7 +11,7 @@ lay (how a cloth of a commission is laid, and how far the search for a shorter o
 making (the school a commission is sewn in) ──< bench mark (an operation of its plan ticked, timed, noted, waiting)
 task list (the operations of a commission, read again when it changes) ──< sitting (when one of them is sewn)
 workroom (its hours, when the days were laid out, and what does not go)
-visit (a fitting of a commission) ──< fitting note (what was seen, where, how much, what was done about it)
+visit (a fitting of a commission) ──< fitting note (what was seen, where, how much, what was done about it), photograph
 correction (what belongs in a person's block, since it was noted of her often enough)
 activity (what changed when, by which window)
 costing (what the maker says of the costs of a commission)          cloth note (what was learnt of a cloth)
@@ -22,7 +22,7 @@ from __future__ import annotations
 from datetime import UTC, date, datetime
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, Double, ForeignKey, String, UniqueConstraint, func
+from sqlalchemy import JSON, DateTime, Double, ForeignKey, LargeBinary, String, UniqueConstraint, func
 from sqlalchemy.engine import Dialect
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 from sqlalchemy.types import TypeDecorator
@@ -254,6 +254,16 @@ class Visit(Base):
 
     commission: Mapped[Commission] = relationship()
     notes: Mapped[list[FittingNote]] = relationship(back_populates="visit", order_by="FittingNote.id")
+    photographs: Mapped[list[Photograph]] = relationship(order_by="Photograph.id")
+
+
+class Photograph(Base):
+    """A photograph taken at a fitting, as a JPEG without what the camera wrote into it."""
+
+    __tablename__ = "photograph"
+
+    visit_id: Mapped[int] = mapped_column(ForeignKey("visit.id"), index=True)
+    picture: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
 
 
 class FittingNote(Base):

@@ -1263,6 +1263,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{visit_id}/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Photograph
+         * @description A photograph taken at a fitting, kept with the records; returns its number. It is read in a process of its own,
+         *     and kept without what the camera wrote into it of place and time.
+         */
+        post: operations["keep_photograph_api_fittings__visit_id__photographs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{visit_id}/wishes": {
         parameters: {
             query?: never;
@@ -1671,6 +1692,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photographs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photograph
+         * @description A photograph taken at a fitting.
+         */
+        get: operations["photograph_api_photographs__number__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Drop Photograph
+         * @description A photograph given up.
+         */
+        delete: operations["drop_photograph_api_photographs__number__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice/answer": {
         parameters: {
             query?: never;
@@ -2059,6 +2104,11 @@ export interface components {
         };
         /** Body_bring_backup_back_api_backup_bring_back_post */
         Body_bring_backup_back_api_backup_bring_back_post: {
+            /** File */
+            file: string;
+        };
+        /** Body_keep_photograph_api_fittings__visit_id__photographs_post */
+        Body_keep_photograph_api_fittings__visit_id__photographs_post: {
             /** File */
             file: string;
         };
@@ -4810,6 +4860,8 @@ export interface components {
              * Format: date
              */
             on_day: string;
+            /** Photographs */
+            photographs: number[];
             /** Wishes */
             wishes: string;
         };
@@ -7322,6 +7374,41 @@ export interface operations {
             };
         };
     };
+    keep_photograph_api_fittings__visit_id__photographs_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_keep_photograph_api_fittings__visit_id__photographs_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     wishes_api_fittings__visit_id__wishes_put: {
         parameters: {
             query?: never;
@@ -8027,6 +8114,64 @@ export interface operations {
                 "application/json": components["schemas"]["MergeIn"];
             };
         };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    photograph_api_photographs__number__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    drop_photograph_api_photographs__number__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             204: {

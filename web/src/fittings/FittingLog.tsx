@@ -8,6 +8,7 @@ import { day as spoken, today } from "../ui/day";
 import { pdfQuery } from "../ui/preferences";
 import { Wrong } from "../ui/Wrong";
 import { NewNote } from "./NewNote";
+import { Photographs } from "./Photographs";
 import { useFittings } from "./useFittings";
 
 const words = text.fittings;
@@ -87,6 +88,7 @@ export function FittingLog({
             kept={visit.wishes}
             onKeep={(wishes) => wish.mutate({ visit: visit.id, wishes })}
           />
+          <Photographs visit={visit} onKept={() => log.refetch()} />
           <ul className="my-2 list-disc space-y-1 pl-5">
             {visit.notes.map((one) => (
               <li key={one.id}>

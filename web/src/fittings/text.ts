@@ -2,6 +2,10 @@
 export const fittingsText = {
   fittings: {
     sheet: "The fitting on paper",
+    photograph: "Lay a photograph in …",
+    photographed: (day: string, number: number) => `Photograph ${number} of ${day}`,
+    dropPhotograph: (number: number) => `Take photograph ${number} away`,
+    keeping: "Being kept …",
     title: "Fittings",
     folded: "What was seen, what was tried, what was taken.",
     open: "Open the log",

@@ -1,4 +1,4 @@
-"""What a dress costs, what was learnt of a cloth, and until when an operation waits."""
+"""What a dress costs, what was learnt of a cloth, until when an operation waits, and photographs of fittings."""
 
 from typing import Any
 
@@ -37,9 +37,15 @@ def upgrade() -> None:
         sa.Column("text", sa.String(1000), nullable=False),
         sa.Column("commission_id", sa.Integer, sa.ForeignKey("commission.id"), nullable=True, index=True),
     )
+    _kept(
+        "photograph",
+        sa.Column("visit_id", sa.Integer, sa.ForeignKey("visit.id"), nullable=False, index=True),
+        sa.Column("picture", sa.LargeBinary, nullable=False),
+    )
 
 
 def downgrade() -> None:
+    op.drop_table("photograph")
     op.drop_table("cloth_note")
     op.drop_table("costing")
     op.drop_column("bench_mark", "waits_until")
