@@ -15,6 +15,7 @@ from sqlalchemy import select
 from gentle_hem.api.app import create_app
 from gentle_hem.store import Store
 from gentle_hem.store.backup import back_up, check_backup
+from gentle_hem.store.days import workroom
 from gentle_hem.store.erasing import belonging
 from gentle_hem.store.models import Base, BenchMark, ClothNote, Commission, Correction, FigureSet, Person, Visit
 from server import filled
@@ -80,6 +81,10 @@ def test_what_is_hers_is_every_row_that_leads_to_her(client, store):
 
 def test_an_erased_person_leaves_no_trace(client, store):
     """Checked by bytes, after she was in the records, their log, two copies of days and one that a restore replaced."""
+    with store.writing() as session:
+        room, dress = workroom(session), session.get(Person, hers(store)).commissions[0]
+        late = {"commission": dress.id, "text": f"{dress.title}, a suit dress, is late."}
+        room.troubles = {**room.troubles, "late": [late, {"commission": 0, "text": "Another is late."}]}
     store.copy_of_the_day(date(2026, 6, 29))
     with store.writing() as session:
         session.get(Person, hers(store)).remarks = f"{MARK} likes sleeves now"
@@ -110,6 +115,7 @@ def test_an_erased_person_leaves_no_trace(client, store):
         assert len(notes) == 12, "what was learnt of a cloth at her dresses is the cloth's"
         assert not {note.commission_id for note in notes} & hers_were
         assert session.query(Commission).count() == others
+        assert [one["text"] for one in workroom(session).troubles["late"]] == ["Another is late."]
         assert session.connection().exec_driver_sql("PRAGMA foreign_key_check").first() is None
     assert [row["what"] for row in client.get("/api/activity").json()["rows"]].count("A person erased wholly") == 1
     assert client.get(f"/api/people/{number}").status_code == 404
