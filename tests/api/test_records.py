@@ -88,8 +88,10 @@ def test_a_copy_of_older_tables_is_brought_up_before_it_is_brought_in(client, st
             "SELECT name FROM sqlite_master WHERE type='index' AND tbl_name='activity'"
         ).fetchall():
             old.execute(f"DROP INDEX IF EXISTS {index[0]}")
-        old.execute("DROP TABLE activity")
+        for later in ("activity", "costing", "cloth_note", "photograph"):
+            old.execute(f"DROP TABLE {later}")
         old.execute("ALTER TABLE person DROP COLUMN put_away_at")
+        old.execute("ALTER TABLE bench_mark DROP COLUMN waits_until")
         old.execute("UPDATE alembic_version SET version_num = '0009'")
         old.commit()
     assert client.post(f"/api/copies/{copy.name}/bring-back").status_code == 200

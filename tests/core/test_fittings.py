@@ -2,16 +2,21 @@
 the dress it was.
 """
 
+from datetime import date
+
 import pytest
+import svgelements
 from pytest import approx
 
 from dresses import recipe
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.making.asked_again import SAYS, Taken, asked_again
 from gentle_hem.core.making.fitting import begun_with, tried
+from gentle_hem.core.making.fitting_drawings import BOX, DRAWN
 from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, fits
 from gentle_hem.core.recipe import changed
-from gentle_hem.core.units import Unit
+from gentle_hem.core.units import Tape, Unit
 
 PLAIN = recipe()
 TROUSERS = recipe(lower={"kind": "trousers", "length": 1000})
@@ -178,3 +183,52 @@ def test_a_dress_begins_with_what_is_in_the_block():
         "back": {"centre_to_dart": 80, "dart_width": 20, "dart_to_side": 90}, "front_side": 200, "back_side": 200,
     }, lower={"kind": "circle"})  # fmt: skip
     assert begun_with(measured, block) == measured
+
+
+def test_what_is_seen_has_a_drawing_of_its_own_within_its_box():
+    assert set(DRAWN) == set(BY_CODE)
+    assert len({one.seen for one in DRAWN.values()}) == len(DRAWN)
+    for one in DRAWN.values():
+        for d in (one.garment, one.seen):
+            box = svgelements.Path(d).bbox()
+            assert box[0] >= 0
+            assert box[1] >= 0
+            assert box[2] <= BOX[0]
+            assert box[3] <= BOX[1]
+
+
+MEASURED = {"bust_girth": 940.0, "waist_girth": 740.0, "hip_girth": 1000.0, "front_waist_length": 440.0,
+            "back_waist_length": 410.0}  # fmt: skip
+
+
+def test_measures_that_disagree_with_what_was_fitted_are_asked_about():
+    """6 mm out at each side of both side seams is 24 mm round; twice 6 mm longer is 12 mm; 4 mm at the hip is 16."""
+    taken = [
+        Taken(date(2026, 5, 4), "let_out_bodice_side", 6.0), Taken(date(2026, 5, 4), "longer_bodice", 6.0),
+        Taken(date(2026, 5, 11), "longer_bodice", 6.0), Taken(date(2026, 5, 11), "out_at_hip", 4.0),
+    ]  # fmt: skip
+    found = {one.key: one.fitted for one in asked_again(MEASURED, date(2026, 5, 1), taken)}
+    assert found == {
+        "bust_girth": 964.0, "waist_girth": 764.0, "front_waist_length": 452.0, "back_waist_length": 422.0
+    }  # fmt: skip
+
+
+def test_what_was_fitted_before_a_measure_was_taken_says_nothing_of_it():
+    taken = [Taken(date(2026, 4, 30), "let_out_bodice_side", 20.0)]
+    assert asked_again(MEASURED, date(2026, 5, 1), taken) == ()
+
+
+def test_what_was_taken_in_again_is_not_asked_about():
+    taken = [Taken(date(2026, 5, 4), "let_out_bodice_side", 6.0), Taken(date(2026, 5, 5), "take_in_bodice_side", 5.0)]
+    assert asked_again(MEASURED, date(2026, 5, 1), taken) == ()
+
+
+def test_a_measure_is_asked_about_in_words():
+    (one, _) = asked_again(MEASURED, date(2026, 5, 1), [Taken(date(2026, 5, 4), "take_in_bodice_side", 10.0)])
+    assert one.text(Tape(Unit.CM)).startswith(
+        "The bust girth was taken as 94.0 cm on 1 May 2026; what was fitted since speaks for 90.0 cm."
+    )
+
+
+def test_what_a_correction_says_of_measures_is_of_corrections_there_are():
+    assert set(SAYS) <= set(TRIES)

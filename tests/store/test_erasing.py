@@ -10,14 +10,25 @@ from io import BytesIO
 
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import select
+from sqlalchemy import insert, select
 
 from gentle_hem.api.app import create_app
 from gentle_hem.store import Store
 from gentle_hem.store.backup import back_up, check_backup
 from gentle_hem.store.days import workroom
 from gentle_hem.store.erasing import belonging
-from gentle_hem.store.models import Base, BenchMark, ClothNote, Commission, Correction, FigureSet, Person, Visit
+from gentle_hem.store.models import (
+    Activity,
+    Base,
+    BenchMark,
+    ClothNote,
+    Commission,
+    Correction,
+    FigureSet,
+    Person,
+    Visit,
+)
+from gentle_hem.store.people import whole
 from server import filled
 
 NOW = datetime(2026, 6, 30, 14, 2)
@@ -242,3 +253,34 @@ def test_copies_of_other_programs_folders_are_not_touched(client, store, tmp_pat
     client.post(f"/api/people/{hers(store)}/erase", json={"name": f"Ada {MARK}"})
     assert MARK.encode() in elsewhere.read_bytes(), "a backup the maker took away is hers to erase"
     assert datetime.now(UTC) > datetime.fromtimestamp(elsewhere.stat().st_mtime, UTC)
+
+
+def test_what_a_killed_program_left_half_made_is_taken_away_at_the_next_start(store):
+    """A copy half made when it was killed would hold her after she is erased; nothing of another running program's is
+    touched.
+    """
+    left = [store.folder / "unfinished-x1" / "gentle-hem.sqlite", store.folder / "copies" / "a.sqlite.part",
+            store.folder / "gentle-hem.sqlite.part"]  # fmt: skip
+    for file in left:
+        file.parent.mkdir(exist_ok=True)
+        file.write_text(MARK)
+    Store(store.folder).close()
+    assert all(file.exists() for file in left), "this program is at work here"
+    store.close()
+    Store(store.folder).close()
+    assert not any(file.exists() for file in left)
+    assert not (store.folder / "unfinished-x1").exists()
+
+
+def test_a_person_of_very_many_rows_is_told_and_erased(store):
+    """More rows than SQLite takes in one question."""
+    number = hers(store)
+    with store.writing() as session:
+        dress = session.get(Person, number).commissions[0].id
+        session.execute(
+            insert(Activity), [{"commission_id": dress, "what": f"{k}", "window": ""} for k in range(40_000)]
+        )
+    with store.session() as session:
+        assert len(whole(session, session.get(Person, number))["activity"]) > 40_000
+    assert store.erase(number) == []
+    assert files_holding(store.folder, MARK) == []

@@ -11,7 +11,9 @@ from pydantic import BaseModel, Field
 
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, stored, window_of
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.making.asked_again import Taken, asked_again
 from gentle_hem.core.making.fitting import Tried, tried
+from gentle_hem.core.making.fitting_drawings import DRAWN
 from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, Region, Seen, Try, fits
 from gentle_hem.core.names import Document, Name, a_name
 from gentle_hem.core.recipe import Recipe
@@ -22,7 +24,7 @@ from gentle_hem.store import Store
 from gentle_hem.store.activity import WINDOW
 from gentle_hem.store.fittings import begin_visit, corrections_of, proposed, visits_of
 from gentle_hem.store.models import Commission, Correction, FittingNote, Person, Photograph, Visit
-from gentle_hem.store.store import latest_version
+from gentle_hem.store.store import latest_figure, latest_version
 
 fittings = APIRouter(prefix="/api", tags=["fittings"])
 
@@ -37,6 +39,9 @@ class SeenOut(BaseModel):
     region: Region
     seen: str
     likely: str
+    garment: str
+    shows: str
+    """A small drawing: the garment, and what is seen on it (SVG path data)."""
 
 
 class NoteOut(BaseModel):
@@ -77,6 +82,8 @@ class FittingsOut(BaseModel):
     guide: list[SeenOut]
     proposed: list[ProposedOut]
     in_block: list[ProposedOut]
+    ask_again: list[str]
+    """Measures of hers that what was fitted since they were taken disagrees with."""
 
 
 class TriesIn(BaseModel):
@@ -144,8 +151,11 @@ def _fittings(session: Reading, row: Commission, recipe: Recipe, tape: Tape) -> 
         visits=[
             visit_out(one, tape) for one in visits_of(session, row.id)
         ],
-        guide=[SeenOut(code=one.code, region=one.region, seen=one.seen, likely=one.likely)
-               for one in GUIDE if fits(one, recipe)],
+        guide=[
+            SeenOut(code=one.code, region=one.region, seen=one.seen, likely=one.likely,
+                    garment=DRAWN[one.code].garment, shows=DRAWN[one.code].seen)
+            for one in GUIDE if fits(one, recipe)
+        ],
         proposed=[
             ProposedOut(
                 seen=one.seen,
@@ -155,7 +165,19 @@ def _fittings(session: Reading, row: Commission, recipe: Recipe, tape: Tape) -> 
             for one in proposed(session, row.person_id)
         ],
         in_block=[in_block(one, tape) for one in corrections_of(session, row.person_id)],
+        ask_again=_ask_again(session, row, recipe, tape),
     )  # fmt: skip
+
+
+def _ask_again(session: Reading, row: Commission, recipe: Recipe, tape: Tape) -> list[str]:
+    """What was corrected in this dress, against the measures it is drafted from; it is they that are asked about."""
+    figure = latest_figure(session, row.person_id)
+    taken_on = figure.taken_on if figure else row.created_at.date()
+    corrections = [
+        Taken(visit.on_day, note.taken, note.amount)
+        for visit in visits_of(session, row.id) for note in visit.notes if note.taken and note.amount
+    ]  # fmt: skip
+    return [one.text(tape) for one in asked_again(recipe.figure.measures, taken_on, corrections)]
 
 
 def visit_out(visit: Visit, tape: Tape) -> VisitOut:

@@ -20,7 +20,7 @@ from gentle_hem.laying.room import LayingRoom
 from gentle_hem.store import Store
 from gentle_hem.store.activity import activities, tell
 from gentle_hem.store.backup import FILE_NAME, PRIVATE_FILE, check_backup
-from gentle_hem.store.erasing import kept_copies
+from gentle_hem.store.erasing import UNFINISHED, kept_copies
 from gentle_hem.store.models import Activity
 from gentle_hem.store.trouble import copies_folder
 
@@ -116,7 +116,7 @@ def bring_copy_back(name: CopyName, request: Request) -> BroughtBackOut:
 @records.post("/backup/bring-back")
 def bring_backup_back(file: Annotated[UploadFile, File()], request: Request) -> BroughtBackOut:
     """A backup file in the place of the records. They are kept first."""
-    with tempfile.TemporaryDirectory(dir=request.app.state.store.folder) as folder:
+    with tempfile.TemporaryDirectory(dir=request.app.state.store.folder, prefix=UNFINISHED) as folder:
         sent = Path(folder) / FILE_NAME
         sent.touch(PRIVATE_FILE)
         with sent.open("wb") as written:

@@ -12,6 +12,7 @@ from pydantic import BaseModel
 from gentle_hem.api.door import NOT_ENCRYPTED
 from gentle_hem.store import Store
 from gentle_hem.store.backup import FILE_NAME
+from gentle_hem.store.erasing import UNFINISHED
 
 studio = APIRouter(prefix="/api", tags=["studio"])
 
@@ -49,7 +50,7 @@ def about(request: Request) -> StudioOut:
 def backup(request: Request) -> Response:
     """Everything that is kept, as one file, made while work goes on."""
     store: Store = request.app.state.store
-    with tempfile.TemporaryDirectory(dir=store.folder) as folder:
+    with tempfile.TemporaryDirectory(dir=store.folder, prefix=UNFINISHED) as folder:
         made = Path(folder) / FILE_NAME
         store.back_up(made)
         content = made.read_bytes()

@@ -13,7 +13,7 @@ from __future__ import annotations
 import json
 import shutil
 import sqlite3
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from contextlib import closing
 from dataclasses import dataclass
 from pathlib import Path
@@ -37,9 +37,11 @@ def belonging(records: sqlite3.Connection, people: Iterable[int]) -> Belonging:
         table = open_tables.pop()
         for child, column in pointing.get(table, ()):
             there = found.setdefault(child, set())
-            marks = ",".join("?" * len(found[table]))
-            rows = records.execute(f'SELECT id FROM "{child}" WHERE "{column}" IN ({marks})', [*found[table]])
-            new = {row[0] for row in rows} - there
+            new = {
+                row[0]
+                for parents in _some(found[table])
+                for row in records.execute(f'SELECT id FROM "{child}" WHERE "{column}" IN ({_marks(parents)})', parents)
+            } - there
             if new:
                 there |= new
                 open_tables.append(child)
@@ -57,13 +59,29 @@ def _pointing(records: sqlite3.Connection) -> Mapping[str, list[tuple[str, str]]
 
 def everything_of(records: sqlite3.Connection, person: int) -> dict[str, list[dict[str, Any]]]:
     """Every row that is hers, by table, as it is kept; documents as documents."""
-    told = {}
+    told: dict[str, list[dict[str, Any]]] = {}
     for table, rows in sorted(belonging(records, [person]).items()):
-        marks = ",".join("?" * len(rows))
-        there = records.execute(f'SELECT * FROM "{table}" WHERE id IN ({marks}) ORDER BY id', sorted(rows))
-        heads = [column[0] for column in there.description]
-        told[table] = [{head: _read(value) for head, value in zip(heads, row, strict=True)} for row in there]
+        told[table] = []
+        for some in _some(rows):
+            there = records.execute(f'SELECT * FROM "{table}" WHERE id IN ({_marks(some)}) ORDER BY id', some)
+            heads = [column[0] for column in there.description]
+            told[table] += [{head: _read(value) for head, value in zip(heads, row, strict=True)} for row in there]
     return told
+
+
+MOST_MARKS = 10_000
+"""SQLite takes no more than some thirty thousand values in one question."""
+
+
+def _some(rows: Iterable[int]) -> Iterator[list[int]]:
+    """Rows in their order, so many at a time."""
+    whole = sorted(rows)
+    for k in range(0, len(whole), MOST_MARKS):
+        yield whole[k : k + MOST_MARKS]
+
+
+def _marks(rows: Sequence[int]) -> str:
+    return ",".join("?" * len(rows))
 
 
 def _read(value: Any) -> Any:
@@ -133,14 +151,27 @@ class Who:
 def erase_from_copies(folder: Path, who: Who) -> list[Path]:
     """Take a person out of every copy kept in ``folder``; returns the copies that could not be gone through."""
     left = []
-    for unfinished in (*copies_folder(folder).glob("*.part"), *replaced_folder(folder).glob("*.part")):
-        unfinished.unlink()
     for copy in kept_copies(folder):
         try:
             _erase_from_copy(copy, who)
         except (sqlite3.Error, OSError, ValueError):
             left.append(copy)
     return left
+
+
+UNFINISHED = "unfinished-"
+"""How folders begin in which a copy is being made."""
+
+
+def clear_unfinished(folder: Path) -> None:
+    """Take away what was being made when a program was killed: it holds what may have been erased since. Nobody else
+    works in the folder.
+    """
+    for part in (folder, copies_folder(folder), replaced_folder(folder)):
+        for unfinished in part.glob("*.part"):
+            unfinished.unlink()
+    for unfinished in folder.glob(f"{UNFINISHED}*"):
+        shutil.rmtree(unfinished)
 
 
 def kept_copies(folder: Path) -> list[Path]:

@@ -31,7 +31,7 @@ from gentle_hem.store.backup import (
     copy_of_the_day,
     put_in_place,
 )
-from gentle_hem.store.erasing import Who, erase_from_copies, pack, take_out
+from gentle_hem.store.erasing import UNFINISHED, Who, clear_unfinished, erase_from_copies, pack, take_out
 from gentle_hem.store.gate import Gate
 from gentle_hem.store.models import Commission, FigureSet, Person, RecipeVersion, Slip, StepList
 from gentle_hem.store.trouble import StoreTrouble, damaged, newest_copy, sentence_for
@@ -57,6 +57,7 @@ class Store:
             self.file.touch(PRIVATE_FILE)
             self.file.chmod(PRIVATE_FILE)
             self._lock = (folder / IN_USE).open("w")
+            self._clear_up()
             fcntl.flock(self._lock, fcntl.LOCK_SH | fcntl.LOCK_NB)
         except BlockingIOError:
             raise StoreTrouble(
@@ -77,6 +78,14 @@ class Store:
             self.engine.dispose()
             self._lock.close()
             raise
+
+    def _clear_up(self) -> None:
+        """What a killed program left half made is taken away, unless another program is at work here."""
+        try:
+            fcntl.flock(self._lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except BlockingIOError:
+            return
+        clear_unfinished(self.folder)
 
     def _open(self) -> None:
         try:
@@ -164,7 +173,7 @@ class Store:
         The file is looked at, and given today's tables, before anything is replaced. Raises StoreTrouble with a
         sentence; then everything is as it was.
         """
-        with tempfile.TemporaryDirectory(dir=self.folder) as made:
+        with tempfile.TemporaryDirectory(dir=self.folder, prefix=UNFINISHED) as made:
             ready = self._made_ready(file, Path(made) / FILE_NAME, called)
             with self._alone("bring a backup back"):
                 return put_in_place(ready, self.file, now)

@@ -2970,6 +2970,8 @@ export interface components {
          * @description The fittings of a dress, what may be seen on it, and what is proposed for the person's block.
          */
         FittingsOut: {
+            /** Ask Again */
+            ask_again: string[];
             /** Guide */
             guide: components["schemas"]["SeenOut"][];
             /** In Block */
@@ -4340,6 +4342,8 @@ export interface components {
         SeenOut: {
             /** Code */
             code: string;
+            /** Garment */
+            garment: string;
             /** Likely */
             likely: string;
             /**
@@ -4349,6 +4353,8 @@ export interface components {
             region: "neck" | "shoulder" | "armhole" | "bust" | "back" | "waist" | "hip" | "hem" | "trousers";
             /** Seen */
             seen: string;
+            /** Shows */
+            shows: string;
         };
         /** SentencePartOut */
         SentencePartOut: {

@@ -66,6 +66,11 @@ export function FittingLog({
         </span>
       </div>
       <Wrong error={wrong} />
+      {made?.ask_again.map((said) => (
+        <p key={said} className="my-2 border-l-[3px] border-thread pl-3">
+          {said}
+        </p>
+      ))}
       {made && <ForBlock made={made} onPut={(seen) => intoBlock.mutate(seen)} />}
       {made && visits[0]?.on_day !== today() && (
         <p className="my-2">

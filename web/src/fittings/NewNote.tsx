@@ -98,9 +98,15 @@ export function NewNote({
       </div>
       {one && (
         <>
-          <p>
-            <span className="text-pencil">{words.likely}</span> {one.likely}.
-          </p>
+          <div className="flex items-start gap-4">
+            <svg viewBox="0 0 100 132" aria-hidden="true" className="h-32 shrink-0" fill="none">
+              <path d={one.garment} stroke="var(--color-pencil)" strokeWidth="1.2" />
+              <path d={one.shows} stroke="var(--color-ink)" strokeWidth="2.6" strokeLinecap="round" />
+            </svg>
+            <p>
+              <span className="text-pencil">{words.likely}</span> {one.likely}.
+            </p>
+          </div>
           <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
             <span className="flex items-center gap-2">
               <label htmlFor="seen-side">{words.side}</label>
