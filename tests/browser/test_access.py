@@ -25,7 +25,21 @@ def a_view(page, studio, name):
         page.get_by_role("dialog").get_by_label("finished length").fill("7 in")
     if name == "new dress":
         page.keyboard.press("n")
-    if name in ("people", "words", "calendar"):
+    if name == "person":
+        page.goto(f"{studio.url}/people/1")
+        expect(page.get_by_role("table")).to_be_visible()
+    if name == "costs":
+        page.get_by_role("heading", name="Harbour dance dress").click()
+        expect(page.get_by_test_id("ribbon")).to_be_visible()
+        page.keyboard.press("6")
+        page.get_by_role("button", name="Costs and quote").click()
+        expect(page.get_by_role("dialog").get_by_text("In all")).to_be_visible()
+    if name == "practice":
+        page.goto(f"{studio.url}/practice")
+        page.get_by_label("Your answer").fill("1")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("status")).to_be_visible()
+    if name in ("people", "words", "calendar", "records"):
         page.get_by_role("link", name=name.capitalize()).click()
         expect(page.get_by_role("heading", level=1)).not_to_have_text("Desk")
     if name in ("commission", "word", "cloth", "making", "fittings"):
@@ -49,6 +63,7 @@ def a_view(page, studio, name):
 
 VIEWS = [
     "desk", "calendar", "people", "words", "sums", "new dress", "commission", "word", "cloth", "making", "fittings",
+    "person", "records", "practice", "costs",
 ]  # fmt: skip
 IN_EVENING = ["desk", "commission", "word", "cloth"]
 """The evening light has the same words in other colours: looked at where every colour there is comes up."""

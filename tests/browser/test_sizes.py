@@ -10,13 +10,21 @@ SIZES = {"laptop": (1280, 800), "tablet": (1024, 768), "phone": (400, 800), "200
 
 VIEWS = [
     "desk", "people", "person", "words", "new dress", "figure", "bodice", "lower", "join", "pattern", "gap", "workings",
-    "measuring", "cloth", "sums", "rescue", "keys", "about", "versions",
+    "measuring", "cloth", "sums", "rescue", "keys", "about", "versions", "records", "practice", "making", "fittings", "costs",
 ]  # fmt: skip
 
 
 def go_to(page, studio, view):
     keys = {"sums": "s", "rescue": "r", "keys": "?"}
-    pages = {"people": "/people", "words": "/words", "new dress": "/new", "desk": "/", **dict.fromkeys(keys, "/")}
+    pages = {
+        "people": "/people",
+        "records": "/records",
+        "practice": "/practice",
+        "words": "/words",
+        "new dress": "/new",
+        "desk": "/",
+        **dict.fromkeys(keys, "/"),
+    }
     if view == "person":
         person = next(one["id"] for one in get(studio, "/api/people") if one["name"] == "Isolde Marrin")
         page.goto(f"{studio.url}/people/{person}")
@@ -49,7 +57,21 @@ def go_to(page, studio, view):
         page.get_by_role("heading", level=1).get_by_role("button").click()
     elif view == "versions":
         page.keyboard.press("v")
-    if view in (*keys, "about", "versions"):
+    elif view in ("making", "costs"):
+        page.keyboard.press("6")
+        expect(page.get_by_role("region", name="Making", exact=True).get_by_role("article")).to_be_visible()
+        if view == "costs":
+            page.get_by_role("button", name="Costs and quote").click()
+            expect(page.get_by_role("dialog").get_by_text("In all")).to_be_visible()
+    elif view == "fittings":
+        page.keyboard.press("7")
+        page.get_by_role("button", name="A fitting today").click()
+        page.locator("#seen").select_option("neck_stands_off")
+    elif view == "practice":
+        page.get_by_label("Your answer").fill("1")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("status")).to_be_visible()
+    if view in (*keys, "about", "versions", "costs"):
         expect(page.get_by_role("dialog")).to_be_visible()
 
 

@@ -187,7 +187,9 @@ function Changes() {
             {rows.map((row, place) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: two things may be done at one moment
               <tr key={place} className="border-t border-chalk align-baseline">
-                <td className="whitespace-nowrap py-0.5 pr-6 tabular-nums">{moment(row.at)}</td>
+                <td className="min-w-24 py-0.5 pr-6 tabular-nums min-[701px]:whitespace-nowrap">
+                  {moment(row.at)}
+                </td>
                 <td className="pr-6">{row.what}</td>
                 <td className="pr-6">
                   {row.commission && row.title ? (
