@@ -10,7 +10,8 @@ SIZES = {"laptop": (1280, 800), "tablet": (1024, 768), "phone": (400, 800), "200
 
 VIEWS = [
     "desk", "people", "person", "words", "new dress", "figure", "bodice", "lower", "join", "pattern", "gap", "workings",
-    "measuring", "cloth", "sums", "rescue", "keys", "about", "versions", "records", "practice", "making", "fittings", "costs",
+    "measuring", "cloth", "sums", "rescue", "keys", "about", "versions",
+    "records", "practice", "making", "fittings", "costs",
 ]  # fmt: skip
 
 
