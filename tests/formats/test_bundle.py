@@ -143,3 +143,31 @@ def test_a_dress_without_a_person_asks_whose_it_is(client):
     wrong = client.post("/api/commissions/brought-back", files={"file": ("x.zip", HARMFUL["leads out"])})
     assert wrong.status_code == 422
     assert "leads out of it" in wrong.json()["detail"]
+
+
+MANY = 200_000
+HOSTILE = {
+    "steps that are none": {"steps": [{"kind": "x"}] * MANY},
+    "parts that are none": {f"part {k}": 1 for k in range(MANY)},
+    "measures that are none": {"figure": {"measures": {f"m{k}": 1 for k in range(MANY)}}},
+    "lengths in lists": {"lower": {"kind": "circle", "length": [1e308] * MANY}},
+    "cut things": {"cut": {"lower": [{"kind": "circle"}] * MANY}},
+    "a remark of megabytes": {"remarks": "a" * 7_900_000},
+}
+
+
+@pytest.mark.parametrize("name", HOSTILE)
+def test_a_recipe_that_is_a_load_is_refused_in_a_sentence_in_time(client, name):
+    """Megabytes of it, within 2 s, and before each of its values is looked at and complained of."""
+    content = json.dumps({**json.loads(EXAMPLES[0].read_text()), **HOSTILE[name]}).encode()
+    begin = time.process_time()
+    sent = client.post(
+        "/api/commissions/brought-back", files={"file": ("recipe.json", content)}, data={"person": "Ada"}
+    )  # fmt: skip
+    assert sent.status_code == 422
+    assert len(sent.content) < 2000
+    assert time.process_time() - begin < 2.0
+    made = client.post("/api/make-up", content=content, headers={"content-type": "application/json"})
+    assert made.status_code == 422
+    assert len(made.content) < 2000
+    assert time.process_time() - begin < 4.0

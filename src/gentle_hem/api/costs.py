@@ -6,7 +6,7 @@ from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter, Response
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, BeforeValidator, Field
 from sqlalchemy.orm import Session
 
 from gentle_hem.api.kept import Asked, Reading, RecordId, Writing, attached, found, stored
@@ -16,7 +16,7 @@ from gentle_hem.core.making.costs import Costs, Extra, OfCloth, Said, Sort, cost
 from gentle_hem.core.making.notions import notions
 from gentle_hem.core.making.operation import School, Work
 from gentle_hem.core.making.plan import at_her_pace, plan_of
-from gentle_hem.core.names import GivenName, file_name
+from gentle_hem.core.names import GivenName, few_enough, file_name
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, Unit
 from gentle_hem.formats.paper import Paper
@@ -40,7 +40,9 @@ class CostingIn(BaseModel):
     """What the maker says of the costs of a dress."""
 
     rate: Amount | None = Field(None, description="What an hour of hers costs.")
-    prices: dict[Annotated[str, Field(max_length=60)], Amount] = Field({}, max_length=60)
+    prices: Annotated[dict[Annotated[str, Field(max_length=60)], Amount], BeforeValidator(few_enough)] = Field(
+        {}, max_length=60
+    )
     hours: Annotated[float, Field(ge=0, le=10_000)] | None = Field(
         None, description="How many hours are counted, where it is not those of the plan."
     )

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Annotated, ClassVar, Literal, get_args
+from typing import Annotated, Any, ClassVar, Literal, get_args
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, PrivateAttr
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, PrivateAttr, model_validator
 
-from gentle_hem.core.names import Name
+from gentle_hem.core.names import Name, few_enough
 from gentle_hem.core.sentences import Word, length
 from gentle_hem.core.units import Length, LengthError
 
@@ -74,6 +74,11 @@ class Figure(BaseModel):
     )
 
     simulated: tuple[MeasureKey, ...] = Field((), description="Measures whose reading came from a simulated tape.")
+
+    @model_validator(mode="before")
+    @classmethod
+    def _no_more_than_there_are(cls, document: Any) -> Any:
+        return few_enough(document)
 
     def watched(self) -> WatchedFigure:
         """The same figure, which remembers what was asked of it."""

@@ -40,18 +40,39 @@ def file_name(title: str) -> str:
     return a_name(title).translate(NOT_IN_FILE_NAMES).strip(". ") or "dress"
 
 
+MOST_VALUES = 20_000
+"""No document of ours holds a tenth as many words and numbers; more would take long to read, and say nothing."""
+
+
+def few_enough(document: Any) -> Any:
+    """A document as it is. Raises ValueError when it holds more than MOST_VALUES values, before any is looked at."""
+    count, open_ones = 0, [document]
+    while open_ones:
+        one = open_ones.pop()
+        if isinstance(one, dict | list):
+            count += len(one)
+            if count > MOST_VALUES:
+                raise ValueError(f"This holds more than {MOST_VALUES} values; a dress has a few hundred.")
+            open_ones.extend(one.values() if isinstance(one, dict) else one)
+    return document
+
+
 def whole(document: Any) -> Any:
-    """A document in JSON's own types, as it is. Raises ValueError when it holds half a letter or a number too large."""
+    """A document in JSON's own types, as it is. Raises ValueError when it holds half a letter, or too many values."""
+    return _without_half_letters(few_enough(document))
+
+
+def _without_half_letters(document: Any) -> Any:
     if isinstance(document, str):
         if any(unicodedata.category(letter) == "Cs" for letter in document):
             raise ValueError("This holds half a letter, which no file can keep; type it again.")
     elif isinstance(document, dict):
         for key, value in document.items():
-            whole(key)
-            whole(value)
+            _without_half_letters(key)
+            _without_half_letters(value)
     elif isinstance(document, list):
         for value in document:
-            whole(value)
+            _without_half_letters(value)
     return document
 
 

@@ -31,7 +31,7 @@ from gentle_hem.core.finish import Finish
 from gentle_hem.core.fit import JoinPlan
 from gentle_hem.core.lower import LOWER_PARTS
 from gentle_hem.core.lower.gown import Gown
-from gentle_hem.core.names import GivenName, KeptText
+from gentle_hem.core.names import GivenName, KeptText, few_enough
 from gentle_hem.core.parts import Allowances, BodicePart, LowerPart, Opening, RecipePart
 from gentle_hem.core.refusals import field_path, sentence
 from gentle_hem.core.sentences import SpokenPart, say_part
@@ -98,7 +98,7 @@ class Recipe(RecipePart):
     @model_validator(mode="before")
     @classmethod
     def _in_todays_version(cls, document: Any) -> Any:
-        return upgraded(document)
+        return upgraded(few_enough(document))
 
 
 def steps_of(steps: Any, version: int) -> tuple[PatternStep, ...]:
