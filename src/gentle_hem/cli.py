@@ -16,8 +16,10 @@ import signal
 import socket
 import subprocess
 import sys
+import threading
 from datetime import datetime
 from pathlib import Path
+from types import FrameType
 from typing import TYPE_CHECKING, NoReturn
 
 from gentle_hem.core.fault import FAULT
@@ -243,12 +245,16 @@ def _serve(
     shown = f"[{place.bind}]" if ":" in place.bind else place.bind
 
     class Server(uvicorn.Server):
-        """Says where it answers once it does."""
+        """Says where it answers once it does, and does not wait for those who watch a search when it is to end."""
 
         async def startup(self, sockets: list[socket.socket] | None = None) -> None:
             await super().startup(sockets)
             if self.started:
                 print(f"Gentle Hem answers at http://{shown}:{port}", flush=True)
+
+        def handle_exit(self, sig: int, frame: FrameType | None) -> None:
+            threading.Thread(target=app.state.laying_room.close, name="closing", daemon=True).start()
+            super().handle_exit(sig, frame)
 
     config = uvicorn.Config(app, host=place.bind, port=port, log_level="warning", timeout_graceful_shutdown=5)
     server = Server(config)

@@ -8,7 +8,8 @@ import subprocess
 import sys
 import tempfile
 import threading
-from contextlib import closing
+import time
+from contextlib import closing, suppress
 from datetime import date, datetime, timedelta
 from pathlib import Path
 
@@ -21,7 +22,7 @@ from gentle_hem.cli import main
 from gentle_hem.store import Store, StoreTrouble
 from gentle_hem.store.backup import KEPT, back_up, check_backup, restore
 from gentle_hem.store.store import append_version, commissions, latest_version, people
-from server import Server, filled, running
+from server import Server, filled, running, wait_until
 
 NOW = datetime(2026, 6, 30, 14, 2)
 
@@ -388,3 +389,39 @@ def test_logs_name_nobody_and_hold_no_measure(studio, caplog):
     for words in (caplog.text, answer.text):
         assert "Isolde" not in words
         assert "712" not in words
+
+
+def test_a_search_that_is_watched_does_not_hold_the_program_up_when_it_ends(tmp_path):
+    """It ends at once, and the search is taken up again when it next starts."""
+    filled(tmp_path).close()
+    server, told = Server(tmp_path).start(), []
+
+    def watch():
+        with httpx.stream("GET", f"{server.url}/api/commissions/1/lays/cloth/events", timeout=30) as events:
+            with suppress(httpx.RemoteProtocolError):  # it may be cut off in the middle of a line
+                for line in events.iter_lines():
+                    told.append(line)
+
+    recipe = httpx.get(f"{server.url}/api/commissions/1").json()["recipe"]
+    asked = {"recipe": recipe, "asked": {"role": "cloth"}, "seconds": 60}
+    assert httpx.post(f"{server.url}/api/commissions/1/lays/search", json=asked, timeout=30).status_code == 202
+    watcher = threading.Thread(target=watch)
+    watcher.start()
+    wait_until(lambda: told, seconds=30)
+    begin = time.monotonic()
+    server.stop()
+    assert time.monotonic() - begin < 4
+    watcher.join(timeout=10)
+    assert not watcher.is_alive()
+    assert _state(tmp_path) == "searching"
+    with running(tmp_path) as again:
+        lays = httpx.post(
+            f"{again.url}/api/commissions/1/lays", json={"recipe": recipe, "asked": []}, timeout=30
+        ).json()
+        assert next(lay["state"] for lay in lays if lay["cloth"] == "cloth") in ("searching", "found")
+
+
+def _state(folder):
+    with closing(sqlite3.connect(folder / "gentle-hem.sqlite")) as records:
+        found = records.execute("SELECT state FROM lay WHERE commission_id = 1 AND role = 'cloth'").fetchone()
+    return found and found[0]
