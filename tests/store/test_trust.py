@@ -397,10 +397,11 @@ def test_a_search_that_is_watched_does_not_hold_the_program_up_when_it_ends(tmp_
     server, told = Server(tmp_path).start(), []
 
     def watch():
-        with httpx.stream("GET", f"{server.url}/api/commissions/1/lays/cloth/events", timeout=30) as events:
-            with suppress(httpx.RemoteProtocolError):  # it may be cut off in the middle of a line
-                for line in events.iter_lines():
-                    told.append(line)
+        place = f"{server.url}/api/commissions/1/lays/cloth/events"
+        # it may be cut off in the middle of a line
+        with suppress(httpx.RemoteProtocolError), httpx.stream("GET", place, timeout=30) as events:
+            for line in events.iter_lines():
+                told.append(line)
 
     recipe = httpx.get(f"{server.url}/api/commissions/1").json()["recipe"]
     asked = {"recipe": recipe, "asked": {"role": "cloth"}, "seconds": 60}
