@@ -83,7 +83,9 @@ def test_a_person_has_a_page_with_her_measures_over_time_and_her_dresses(page, s
     waist = page.get_by_role("row", name=re.compile("waist girth"))
     person = next(one["id"] for one in get(studio, "/api/people") if one["name"] == "Isolde Marrin")
     taken = [one["measures"]["waist_girth"] for one in get(studio, f"/api/people/{person}/figures")]
-    expect(waist.get_by_role("cell")).to_have_text([f"{one / 10:.1f} cm" for one in taken])
+    grown = f"+{(taken[-1] - taken[0]) / 10:.1f} cm"
+    expect(waist.get_by_role("cell")).to_have_text([*(f"{one / 10:.1f} cm" for one in taken), "", grown])
+    expect(waist.locator("svg circle")).to_have_count(len(taken))
     page.get_by_role("heading", name="Ball gown").click()
     expect(page.get_by_test_id("ribbon")).to_be_visible()
     page.get_by_role("link", name="Isolde Marrin").click()
