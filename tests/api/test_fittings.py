@@ -226,3 +226,22 @@ def test_her_photographs_go_with_her(client):
         assert archive.read(f"photographs/{number}.jpg").startswith(b"\xff\xd8")
     client.post(f"/api/people/{person['id']}/erase", json={"name": person["name"]})
     assert client.get(f"/api/photographs/{number}").status_code == 404
+
+
+def test_what_is_in_her_block_is_put_into_a_dress_drafted_later(client):
+    dress = begun(client)
+    person = client.get(f"/api/commissions/{dress}").json()["person"]["id"]
+    for ago in (14, 7, 0):
+        at = visit(client, dress, ago)
+        said = {"seen": "neck_stands_off", "amount": 6.0, "taken": "neck_wedge", "over_version": 1}
+        client.post(f"/api/fittings/{at}/notes", json=said)
+    assert client.post(f"/api/people/{person}/block", json={"seen": "neck_stands_off"}).status_code == 204
+    assert len(client.get(f"/api/people/{person}/block").json()) == 1
+    later = client.post("/api/commissions", json={"title": "Later", "person": "Tilde"}).json()["recipe"]
+    assert client.post(f"/api/people/{person}/block/into-dress", json=later).status_code == 409
+    drafted = {**later, "figure": DRESS["figure"], "bodice": {"kind": "two_lengths"}}
+    made = client.post(f"/api/people/{person}/block/into-dress", json=drafted)
+    assert made.status_code == 200, made.text
+    assert [step["kind"] for step in made.json()["steps"]] == ["wedge"]
+    again = client.post(f"/api/people/{person}/block/into-dress", json={**drafted, **made.json()})
+    assert "has all of it already" in again.json()["detail"]

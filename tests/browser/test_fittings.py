@@ -6,7 +6,7 @@ from PIL import Image
 from playwright.sync_api import expect
 
 from server import get, wait_until
-from workbench import numbered, open_commission
+from workbench import numbered, open_commission, open_stage
 
 
 def at_the_fitting(page, studio, title):
@@ -100,3 +100,22 @@ def test_a_photograph_is_laid_in_looked_at_and_taken_away(page, studio, tmp_path
     expect(newest.get_by_role("alert")).to_contain_text("hem.txt is not a photograph I can read")
     newest.get_by_role("button", name="Take photograph 1 away").click()
     expect(picture).to_have_count(0)
+
+
+def test_what_is_in_her_block_is_done_to_a_dress_that_was_not_begun_with_it(page, studio):
+    number = numbered(studio, "Harbour master's suit dress")
+    person = get(studio, f"/api/commissions/{number}")["person"]["id"]
+    put = page.request.post(f"{studio.url}/api/people/{person}/block", data={"seen": "neck_stands_off"})
+    assert put.status == 204
+    other = numbered(studio, "Peplum jacket-blouse")
+    before = get(studio, f"/api/commissions/{other}")["recipe"]["steps"]
+    open_commission(page, studio, "Peplum jacket-blouse")
+    open_stage(page, "bodice")
+    hers = page.get_by_role("region", name="In her block:")
+    expect(hers).to_contain_text("pinch a wedge out of the front neck")
+    hers.get_by_role("button", name="Do it to this dress").click()
+    wait_until(lambda: len(get(studio, f"/api/commissions/{other}")["recipe"]["steps"]) == len(before) + 1)
+    hers.get_by_role("button", name="Do it to this dress").click()
+    expect(hers.get_by_role("alert")).to_contain_text("has all of it already")
+    page.get_by_role("button", name="Undo").click()
+    wait_until(lambda: get(studio, f"/api/commissions/{other}")["recipe"]["steps"] == before)

@@ -12,7 +12,7 @@ from dresses import recipe
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.making.asked_again import SAYS, Taken, asked_again
-from gentle_hem.core.making.fitting import begun_with, tried
+from gentle_hem.core.making.fitting import begun_with, still_to_take, tried
 from gentle_hem.core.making.fitting_drawings import BOX, DRAWN
 from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, fits
 from gentle_hem.core.recipe import changed
@@ -232,3 +232,14 @@ def test_a_measure_is_asked_about_in_words():
 
 def test_what_a_correction_says_of_measures_is_of_corrections_there_are():
     assert set(SAYS) <= set(TRIES)
+
+
+def test_a_dress_drafted_only_later_can_take_what_is_in_the_block_and_takes_it_once():
+    block = [(TRIES["neck_wedge"], 6.0), (TRIES["narrow_shoulder"], 5.0)]
+    plain = recipe()
+    assert still_to_take(plain, block) == block
+    one = begun_with(plain, block[:1])
+    assert still_to_take(one, block) == block[1:]
+    both = begun_with(one, block[1:])
+    assert still_to_take(both, block) == []
+    assert [step.kind for step in both.steps] == [step.kind for step in begun_with(plain, block).steps]

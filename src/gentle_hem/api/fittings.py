@@ -10,13 +10,14 @@ from fastapi import APIRouter, File, HTTPException, Request, Response, UploadFil
 from pydantic import BaseModel, Field
 
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, stored, window_of
+from gentle_hem.api.make import RecipeBody
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.making.asked_again import Taken, asked_again
-from gentle_hem.core.making.fitting import Tried, tried
+from gentle_hem.core.making.fitting import Tried, begun_with, still_to_take, tried
 from gentle_hem.core.making.fitting_drawings import DRAWN
 from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, Region, Seen, Try, fits
 from gentle_hem.core.names import Document, Name, a_name
-from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.recipe import UNDRAWN, Recipe
 from gentle_hem.core.units import Tape, Unit, format_length, parse_length
 from gentle_hem.formats.apart import NotReadError, ReadingRoom
 from gentle_hem.limits import LARGEST_PHOTO
@@ -339,6 +340,29 @@ def into_block(person_id: RecordId, body: IntoBlockIn, session: Writing) -> None
     if one is None:
         raise HTTPException(409, "That has not been noted and corrected at three fittings, or is in her block already.")
     session.add(Correction(person_id=person_id, seen=one.seen, taken=one.taken, amount=one.amount))
+
+
+@fittings.get("/people/{person_id}/block")
+def block_of(person_id: RecordId, session: Reading, asked: Asked) -> list[ProposedOut]:
+    """What is in a person's block."""
+    found(session.get(Person, person_id), "person")
+    return [in_block(one, asked.tape()) for one in corrections_of(session, person_id)]
+
+
+@fittings.post("/people/{person_id}/block/into-dress")
+def block_into_dress(person_id: RecordId, recipe: RecipeBody, session: Reading, asked: Asked) -> dict[str, Any]:
+    """The change that puts what is in a person's block into a dress that was not begun with it; what cannot be done is
+    said in its remarks. Refused where the dress has all of it, or no drafted bodice.
+    """
+    found(session.get(Person, person_id), "person")
+    read = Recipe.model_validate(recipe, context={"unit": asked.unit})
+    if isinstance(read.bodice, UNDRAWN):
+        raise HTTPException(409, "What is in her block is done to a drafted bodice; choose a school first.")
+    left = still_to_take(read, [(TRIES[one.taken], one.amount) for one in corrections_of(session, person_id)])
+    if not left:
+        raise HTTPException(409, "This dress has all of it already.")
+    made = begun_with(read, left)
+    return {"steps": [step.model_dump(mode="json") for step in made.steps], "remarks": made.remarks}
 
 
 @fittings.delete("/people/{person_id}/block/{seen}", status_code=204)

@@ -2,6 +2,8 @@
 export const fittingsText = {
   fittings: {
     sheet: "The fitting on paper",
+    hers: "In her block:",
+    intoDress: "Do it to this dress",
     photograph: "Lay a photograph in …",
     photographed: (day: string, number: number) => `Photograph ${number} of ${day}`,
     dropPhotograph: (number: number) => `Take photograph ${number} away`,

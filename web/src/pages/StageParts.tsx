@@ -9,6 +9,7 @@ import {
   type Stage,
 } from "../api/client";
 import { OwnBlock } from "../block/OwnBlock";
+import { HerBlock } from "../recipe/HerBlock";
 import { KeptSteps } from "../recipe/KeptSteps";
 import { AddTo, AllowanceSet, KindOf, ListTools } from "../recipe/Kinds";
 import { Sentences } from "../recipe/Sentences";
@@ -89,6 +90,7 @@ export function StageParts({
         return [
           sentences,
           <Fragment key="to the pieces">
+            <HerBlock person={commission.person.id} screen={screen} bench={bench} />
             <AddTo list="steps" screen={screen} bench={bench} />
             <KeptSteps bench={bench} />
           </Fragment>,

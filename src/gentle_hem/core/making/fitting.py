@@ -112,6 +112,38 @@ def begun_with(recipe: Recipe, block: Iterable[tuple[Try, float]]) -> Recipe:
     return recipe
 
 
+def still_to_take(recipe: Recipe, block: Iterable[tuple[Try, float]]) -> list[tuple[Try, float]]:
+    """Which of the corrections in somebody's block this dress has not taken yet: none of it where it is not drafted."""
+    if isinstance(recipe.bodice, UNDRAWN):
+        return []
+    there = [step.model_dump(mode="json") for step in recipe.steps]
+    # as they would be done to the draft itself, where a dress that was begun with them has them
+    draft, left = recipe.model_copy(update={"steps": ()}), []
+    for one, amount in block:
+        after = begun_with(draft, [(one, amount)])
+        new = [step.model_dump(mode="json") for step in after.steps[len(draft.steps) :]]
+        if not new or not all(any(_alike(step, old) for old in there) for step in new):
+            left.append((one, amount))
+        draft = after
+    return left
+
+
+ALIKE = 0.1
+"""Amounts of one correction differ by less than this share from draft to draft: measures may be taken anew between."""
+
+
+def _alike(step: Mapping[str, Any], other: Mapping[str, Any]) -> bool:
+    """Whether two steps do the same, by about as much."""
+    if step.keys() != other.keys():
+        return False
+    return all(
+        abs(value - other[name]) <= ALIKE * max(abs(value), abs(other[name]))
+        if isinstance(value, float) and isinstance(other[name], float)
+        else value == other[name]
+        for name, value in step.items()
+    )
+
+
 def _stops(garment: Garment) -> list[Finding]:
     return [finding for finding in garment.findings if finding.severity is Severity.STOP]
 
