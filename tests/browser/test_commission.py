@@ -34,10 +34,11 @@ def taken(page, studio, number, seen, amount):
     """A thing seen at today's fitting, and its first correction taken into the dress."""
     before = get(studio, f"/api/commissions/{number}")["recipe"]
     log = page.get_by_role("region", name="Fittings", exact=True)
+    there = log.get_by_text("Taken:").count()
     log.locator("#seen").select_option(seen)
     log.get_by_label("How much").fill(amount)
     log.get_by_role("button", name="Take it").first.click()
-    expect(log).to_contain_text("Taken:")
+    expect(log.get_by_text("Taken:")).to_have_count(there + 1)
     wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"] != before)
     return log
 

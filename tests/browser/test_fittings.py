@@ -119,3 +119,20 @@ def test_what_is_in_her_block_is_done_to_a_dress_that_was_not_begun_with_it(page
     expect(hers.get_by_role("alert")).to_contain_text("has all of it already")
     page.get_by_role("button", name="Undo").click()
     wait_until(lambda: get(studio, f"/api/commissions/{other}")["recipe"]["steps"] == before)
+
+
+def test_what_was_tried_for_something_else_cannot_be_taken(page, studio):
+    """While the tries of what is chosen now are on their way, those of before stand there, not to be pressed."""
+    log = at_the_fitting(page, studio, "Sundress")
+    log.get_by_role("button", name="A fitting today").click()
+    log.locator("#seen").select_option("neck_stands_off")
+    expect(log.get_by_role("button", name="Take it").first).to_be_enabled()
+    held = []
+    page.route("**/api/fittings/tries*", lambda route: held.append(route))
+    log.get_by_label("How much").fill("9mm")
+    expect(log.get_by_role("button", name="Take it").first).to_be_disabled()
+    expect(log.get_by_role("button", name="Look").first).to_be_disabled()
+    wait_until(lambda: held)
+    page.unroute("**/api/fittings/tries*")  # and what was held goes on its way
+    expect(log).to_contain_text("0.9 cm off its length")
+    expect(log.get_by_role("button", name="Take it").first).to_be_enabled()

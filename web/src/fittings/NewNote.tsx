@@ -48,6 +48,8 @@ export function NewNote({
     placeholderData: (before) => before,
     retry: false,
   });
+  /** What is shown is still of what was seen, or typed, before: it can be read on, and not taken. */
+  const isOfBefore = tries.isPlaceholderData;
   const say = async (taken: Try | null) => {
     const written = await onNote(
       {
@@ -172,12 +174,13 @@ export function NewNote({
                       )}
                       <p className="mt-1 flex gap-2">
                         <Button
+                          disabled={isOfBefore}
                           aria-pressed={looked === each.code}
                           onClick={() => onLook(looked === each.code ? null : each)}
                         >
                           {looked === each.code ? words.away : words.look}
                         </Button>
-                        <Button className="font-semibold" onClick={() => say(each)}>
+                        <Button className="font-semibold" disabled={isOfBefore} onClick={() => say(each)}>
                           {words.take}
                         </Button>
                       </p>
@@ -191,7 +194,9 @@ export function NewNote({
               {words.tried}
             </p>
           )}
-          <Button onClick={() => say(null)}>{words.note}</Button>
+          <Button disabled={isOfBefore && amount !== ""} onClick={() => say(null)}>
+            {words.note}
+          </Button>
         </>
       )}
     </section>
