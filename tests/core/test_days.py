@@ -232,8 +232,8 @@ def test_a_thousand_dresses_are_laid_out_in_seconds():
 
 
 def test_a_stretch_of_just_the_shortest_sitting_is_used():
-    """Half an hour is left of Monday once 7 h 30 min are taken; the next dress has it, to the minute."""
-    days = lay_out([job(1, 450), job(2, 90)], Hours(), NOW)
+    """10 minutes are left of Monday; the next dress, which takes an hour and 10 minutes, has them to the minute."""
+    days = lay_out([job(1, 470), job(2, 70)], Hours(), NOW)
     assert [(s.job, s.start, s.end) for s in days.sittings] == [
-        (1, at(0, 9), at(0, 16, 30)), (2, at(0, 16, 30), at(0, 17)), (2, at(1, 9), at(1, 10)),
+        (1, at(0, 9), at(0, 16, 50)), (2, at(0, 16, 50), at(0, 17)), (2, at(1, 9), at(1, 10)),
     ]  # fmt: skip
