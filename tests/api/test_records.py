@@ -96,7 +96,9 @@ def test_a_copy_of_older_tables_is_brought_up_before_it_is_brought_in(client, st
         old.commit()
     assert client.post(f"/api/copies/{copy.name}/bring-back").status_code == 200
     assert len(titles(client)) == 19
-    assert client.get("/api/activity").json()["rows"][0]["what"].startswith("Brought back")
+    last = client.get("/api/activity").json()["rows"][0]
+    assert last["what"].startswith("Brought back")
+    assert last["window"] == "by the door"
 
 
 def test_a_copy_is_named_by_its_name_alone(client):

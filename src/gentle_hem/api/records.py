@@ -14,11 +14,11 @@ from fastapi import APIRouter, File, Query, Request, UploadFile
 from fastapi import Path as PathWord
 from pydantic import BaseModel
 
-from gentle_hem.api.kept import LARGEST_NUMBER, Reading, found
+from gentle_hem.api.kept import LARGEST_NUMBER, Reading, found, window_of
 from gentle_hem.core.names import a_name
 from gentle_hem.laying.room import LayingRoom
 from gentle_hem.store import Store
-from gentle_hem.store.activity import activities, tell
+from gentle_hem.store.activity import WINDOW, activities, tell
 from gentle_hem.store.backup import FILE_NAME, PRIVATE_FILE, check_backup
 from gentle_hem.store.erasing import UNFINISHED, kept_copies
 from gentle_hem.store.models import Activity
@@ -131,6 +131,7 @@ def _brought_back(request: Request, file: Path, said: str) -> BroughtBackOut:
     kept = store.bring_back(file, datetime.now(), said)
     room.begin_anew()
     with store.writing() as session:
+        session.info[WINDOW] = window_of(request)
         tell(session, f"Brought back: {said}. What it replaced is kept as {kept.name}")
     return BroughtBackOut(kept_as=kept.name)
 

@@ -88,3 +88,13 @@ export async function answer<T>(
 /** Waits for an answer that has nothing to say but that it is done; Refused with what was wrong. */
 export const done = (call: Promise<{ error?: unknown; response: Response }>) =>
   answer(call.then(({ error, response }) => ({ data: true, error, response })));
+
+/** Sends a file; Refused with what was wrong with it. */
+export async function upload<T>(address: string, file: File): Promise<T> {
+  const body = new FormData();
+  body.append("file", file);
+  const sent = await fetch(address, { method: "POST", body, headers: { "x-window": shortName() } });
+  const told = await sent.json();
+  if (!sent.ok) throw new Refused(told, sent.status);
+  return told as T;
+}

@@ -1,11 +1,10 @@
 import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
-import { api, done, type Fittings, Refused } from "../api/client";
+import { api, done, type Fittings, upload } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { day } from "../ui/day";
 import { Wrong } from "../ui/Wrong";
-import { shortName } from "../ui/window";
 
 const words = text.fittings;
 
@@ -13,16 +12,7 @@ const words = text.fittings;
 export function Photographs({ visit, onKept }: { visit: Fittings["visits"][number]; onKept: () => void }) {
   const file = useRef<HTMLInputElement>(null);
   const keep = useMutation({
-    mutationFn: async (chosen: File) => {
-      const body = new FormData();
-      body.append("file", chosen);
-      const sent = await fetch(`/api/fittings/${visit.id}/photographs`, {
-        method: "POST",
-        body,
-        headers: { "x-window": shortName() },
-      });
-      if (!sent.ok) throw new Refused(await sent.json(), sent.status);
-    },
+    mutationFn: (chosen: File) => upload<number>(`/api/fittings/${visit.id}/photographs`, chosen),
     onSuccess: onKept,
   });
   const drop = useMutation({

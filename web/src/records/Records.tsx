@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
-import { answer, api, type KeptCopy, Refused } from "../api/client";
+import { answer, api, type KeptCopy, upload } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { moment } from "../ui/day";
@@ -60,14 +60,7 @@ function Copies() {
   const copies = useQuery({ queryKey: ["copies"], queryFn: () => answer(api.GET("/api/copies")) });
   const file = useRef<HTMLInputElement>(null);
   const send = useMutation({
-    mutationFn: async (chosen: File) => {
-      const body = new FormData();
-      body.append("file", chosen);
-      const sent = await fetch("/api/backup/bring-back", { method: "POST", body });
-      const told = await sent.json();
-      if (!sent.ok) throw new Refused(told, sent.status);
-      return told as { kept_as: string };
-    },
+    mutationFn: (chosen: File) => upload<{ kept_as: string }>("/api/backup/bring-back", chosen),
     onSuccess: (told) => begun(told.kept_as),
   });
   return (
