@@ -22,6 +22,9 @@ from pathlib import Path
 from types import FrameType
 from typing import TYPE_CHECKING, NoReturn
 
+if __name__ == "__main__":
+    gc.disable()  # until it answers: what starting brings in stays, and looking through it costs a tenth of the start
+
 from gentle_hem.core.fault import FAULT
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.make_up import make_up
@@ -29,7 +32,6 @@ from gentle_hem.core.recipe import Recipe, UnreadableRecipe, read_recipe
 from gentle_hem.core.sums import SUMS, SumResult
 from gentle_hem.core.sums.sum import SumError, ask
 from gentle_hem.core.units import Said, Tape, Unit
-from gentle_hem.recipe_page import recipe_page
 
 if TYPE_CHECKING:
     from gentle_hem.api.door import Place
@@ -129,7 +131,6 @@ def _parser() -> Parser:
 
 
 def _demo(options: argparse.Namespace) -> None:
-    gc.disable()  # until it answers: what starting brings in stays, and looking through it costs a tenth of the start
     from gentle_hem.demo import fill
 
     _check_port(options.port)
@@ -141,7 +142,6 @@ def _demo(options: argparse.Namespace) -> None:
 
 
 def _run(options: argparse.Namespace) -> None:
-    gc.disable()  # as for the demo
     _check_port(options.port, options.bind)
     store = _opened(options.data)
     from gentle_hem.api.door import NOT_ENCRYPTED, Door, Place
@@ -256,7 +256,9 @@ def _serve(
             threading.Thread(target=app.state.laying_room.close, name="closing", daemon=True).start()
             super().handle_exit(sig, frame)
 
-    config = uvicorn.Config(app, host=place.bind, port=port, log_level="warning", timeout_graceful_shutdown=5)
+    config = uvicorn.Config(
+        app, host=place.bind, port=port, log_level="warning", ws="none", timeout_graceful_shutdown=5
+    )
     server = Server(config)
     signal.signal(signal.SIGHUP, server.handle_exit)
     gc.freeze()
@@ -297,6 +299,8 @@ def _check(_: argparse.Namespace) -> int:
     print("— generated client", flush=True)
     if (WEB / "openapi.json").read_text() != _openapi():
         failed.append("generated client (run ./hem client)")
+    from gentle_hem.recipe_page import recipe_page
+
     print("— recipe page", flush=True)
     if RECIPE_PAGE.read_text() != recipe_page():
         failed.append("docs/recipe.md (run ./hem client)")
@@ -313,6 +317,8 @@ def _openapi() -> str:
 
 
 def _client(_: argparse.Namespace) -> int:
+    from gentle_hem.recipe_page import recipe_page
+
     RECIPE_PAGE.write_text(recipe_page())
     (WEB / "openapi.json").write_text(_openapi())
     return subprocess.call(["npm", "run", "--silent", "client"], cwd=WEB)

@@ -8,12 +8,12 @@ import pdfplumber
 import pytest
 from pytest import approx
 
-from gentle_hem.core.cloth.bought import bought
+from gentle_hem.core.cloth.bought import LaidCloth, bought
 from gentle_hem.core.cloth.lay import HowLaid, lay, roles_of, width_of
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import read_recipe
 from gentle_hem.core.units import Tape, Unit, format_length
-from gentle_hem.formats.lay_pdf import LaidCloth, to_lay_pdf
+from gentle_hem.formats.lay_pdf import to_lay_pdf
 
 
 @pytest.mark.parametrize("folded", [None, 600.0])

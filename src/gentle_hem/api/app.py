@@ -1,7 +1,5 @@
 """The application: routes under /api, and the interface's files beside them."""
 
-from __future__ import annotations
-
 import logging
 import threading
 from contextlib import asynccontextmanager
@@ -23,7 +21,7 @@ from gentle_hem.api.chalk import chalking
 from gentle_hem.api.commissions import commissions
 from gentle_hem.api.costs import costing
 from gentle_hem.api.days import calendar
-from gentle_hem.api.desk import SlipWriter, desk
+from gentle_hem.api.desk import FIRST_PAGE, SlipWriter, desk
 from gentle_hem.api.door import HOMELY, AtTheDoor, Door, Place
 from gentle_hem.api.figures import figures
 from gentle_hem.api.fittings import fittings
@@ -128,6 +126,7 @@ class DailyCopies:
             self._thread.join(timeout=10)
 
     def _run(self) -> None:
+        self._stopping.wait(FIRST_PAGE)
         while not self._stopping.is_set():
             try:
                 self._store.copy_of_the_day(date.today())

@@ -1,7 +1,5 @@
 """What a new dress can be begun from: families drawn on whoever it is for, her earlier dresses, and who is known."""
 
-from __future__ import annotations
-
 import json
 from functools import lru_cache
 from typing import Annotated

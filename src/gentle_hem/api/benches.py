@@ -1,7 +1,5 @@
 """The benches that need no commission: sums and the rescue."""
 
-from __future__ import annotations
-
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Body, HTTPException

@@ -1,7 +1,5 @@
 """A block of the maker's own: its file read into outlines, and its edges named."""
 
-from __future__ import annotations
-
 from math import isfinite
 from typing import Annotated, Any
 
@@ -17,7 +15,6 @@ from gentle_hem.core.names import Name, a_name
 from gentle_hem.core.units import Tape, format_length
 from gentle_hem.formats.apart import NotReadError, ReadingRoom
 from gentle_hem.formats.outlines import FoundDart, FoundEdge, Outline
-from gentle_hem.formats.read_block import as_half
 
 blocks = APIRouter(prefix="/api", tags=["blocks"])
 
@@ -140,6 +137,8 @@ def edge_names() -> list[str]:
 @blocks.post("/blocks/take")
 def take_block(block: BlockIn) -> dict[str, Any]:
     """A bodice from two named outlines, as a recipe keeps it."""
+    from gentle_hem.formats.read_block import as_half  # here: what reads drawings is slow to read in
+
     halves = {}
     for where, named in (("front", block.front), ("back", block.back)):
         try:

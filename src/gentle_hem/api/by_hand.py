@@ -1,7 +1,5 @@
 """Sheets to be filled in away from a screen: for measuring somebody, and for a fitting."""
 
-from __future__ import annotations
-
 from fastapi import APIRouter, Response
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -16,7 +14,6 @@ from gentle_hem.core.making.operation import School, Work
 from gentle_hem.core.making.plan import plan_of
 from gentle_hem.core.names import file_name
 from gentle_hem.core.units import Unit
-from gentle_hem.formats.by_hand import Appointment, to_appointment_sheet, to_measuring_sheet
 from gentle_hem.formats.paper import Paper
 from gentle_hem.store.fittings import visits_of
 from gentle_hem.store.making import bench_marks, school_of
@@ -40,6 +37,8 @@ def _paper(unit: Unit) -> Paper:
 @by_hand.get("/measuring-sheet.pdf", response_class=Response)
 def blank_measuring_sheet(asked: Asked) -> Response:
     """Every measure, how it is taken, and room to write it twice."""
+    from gentle_hem.formats.by_hand import to_measuring_sheet  # here: writing paper is slow to read in
+
     unit = asked.tape().unit
     return _pdf(to_measuring_sheet("", [], _said(unit), _paper(unit)), "measuring sheet.pdf")
 
@@ -47,6 +46,8 @@ def blank_measuring_sheet(asked: Asked) -> Response:
 @by_hand.get("/people/{person_id}/measuring-sheet.pdf", response_class=Response)
 def measuring_sheet(person_id: RecordId, session: Reading, asked: Asked) -> Response:
     """The measuring sheet of a person: what her dresses still ask for is marked."""
+    from gentle_hem.formats.by_hand import to_measuring_sheet
+
     person = found(session.get(Person, person_id), "person")
     unit = asked.tape().unit
     content = to_measuring_sheet(person.name, _still_asked(session, person_id), _said(unit), _paper(unit))
@@ -76,6 +77,8 @@ def _still_asked(session: Session, person_id: int) -> list[str]:
 @by_hand.get("/commissions/{commission_id}/appointment.pdf", response_class=Response)
 def appointment_sheet(commission_id: RecordId, session: Reading, asked: Asked) -> Response:
     """What is looked at at the next fitting of a dress, what was seen before, and what must be sewn until then."""
+    from gentle_hem.formats.by_hand import Appointment, to_appointment_sheet
+
     row = found(session.get(Commission, commission_id), "commission")
     recipe = stored(found(latest_version(session, commission_id), "version"))
     tape = asked.tape(recipe.unit)

@@ -1,7 +1,5 @@
 """Pieces drawn straight on folded cloth: chalk sheets, fronts and backs together, rings folded in four or eight."""
 
-from __future__ import annotations
-
 from fastapi import APIRouter
 from pydantic import BaseModel
 

@@ -1,7 +1,5 @@
 """Commissions: begun once, saved version by version, brought back, and written to files."""
 
-from __future__ import annotations
-
 from datetime import UTC, date, datetime
 from typing import Annotated, Any
 

@@ -1,7 +1,5 @@
 """What a dress costs, and the quote for whom it is for."""
 
-from __future__ import annotations
-
 from datetime import date
 from typing import Annotated
 
@@ -20,7 +18,6 @@ from gentle_hem.core.names import GivenName, few_enough, file_name
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, Unit
 from gentle_hem.formats.paper import Paper
-from gentle_hem.formats.quote import Quote, to_quote
 from gentle_hem.store.costs import costing_of, keep_costing, last_rate, minutes_worked
 from gentle_hem.store.making import bench_marks, paces, school_of
 from gentle_hem.store.models import Commission
@@ -120,6 +117,8 @@ def say_costs(commission_id: RecordId, body: CostingIn, session: Writing, asked:
 @costing.get("/quote.pdf", response_class=Response)
 def quote(commission_id: RecordId, session: Reading, asked: Asked) -> Response:
     """A plain quote: what is made for whom by when, and what it comes to."""
+    from gentle_hem.formats.quote import Quote, to_quote  # here: writing paper is slow to read in
+
     row = found(session.get(Commission, commission_id), "commission")
     recipe = stored(found(latest_version(session, commission_id), "version"))
     tape = asked.tape(recipe.unit)

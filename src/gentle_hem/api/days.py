@@ -15,7 +15,6 @@ from gentle_hem.core.making import days_said
 from gentle_hem.core.making.days import Hours, lay_out, slipped, troubles
 from gentle_hem.core.making.days_said import Told, said_day
 from gentle_hem.core.replace import replace
-from gentle_hem.formats.ics import Entry, to_ics
 from gentle_hem.store.days import (
     agree_fitting,
     hours_document,
@@ -287,6 +286,8 @@ def _told(one: Told) -> TroubleOut:
 @calendar.get("/gentle-hem.ics", response_class=Response)
 def as_ics(session: Reading) -> Response:
     """The next two months as an iCalendar file: sittings, fittings, and the days dresses are due."""
+    from gentle_hem.formats.ics import Entry, to_ics  # here: it is slow to read in
+
     shown = _calendar(session, None, MOST_DAYS)
     entries = [
         Entry(

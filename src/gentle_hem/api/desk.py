@@ -4,8 +4,6 @@ Nothing is made up when the desk is opened. A slip is written when a version is 
 written again one by one in the background.
 """
 
-from __future__ import annotations
-
 import logging
 import threading
 from datetime import date, datetime
@@ -121,6 +119,10 @@ def desk_row(row: Commission) -> DeskRow:
     )  # fmt: skip
 
 
+FIRST_PAGE = 0.5
+"""How long what is done beside waits after a start, so that the first page is answered first (s)."""
+
+
 class SlipWriter:
     """Writes stale slips again, one at a time, while the program is otherwise idle."""
 
@@ -138,6 +140,7 @@ class SlipWriter:
             self._thread.join(timeout=5)
 
     def _run(self) -> None:
+        self._stopping.wait(FIRST_PAGE)
         while not self._stopping.is_set():
             try:
                 if not write_stale_slip(self._store):

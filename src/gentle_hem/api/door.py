@@ -9,8 +9,6 @@ anew with every passphrase, so a new one locks out whoever was in. What passes o
 program: that is for a TLS proxy before it, and both the command and the page say so.
 """
 
-from __future__ import annotations
-
 import html
 import json
 import math

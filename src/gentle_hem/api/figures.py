@@ -1,7 +1,5 @@
 """Measuring: how each measure is taken, sets compared, tables in and out, and the tape."""
 
-from __future__ import annotations
-
 import time
 from typing import Annotated, Any
 

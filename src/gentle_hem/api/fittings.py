@@ -1,7 +1,5 @@
 """Fittings: what was seen, what to try, what was taken, and what belongs in a person's block since."""
 
-from __future__ import annotations
-
 from base64 import b64decode
 from datetime import date
 from typing import Annotated, Any, Literal

@@ -1,13 +1,11 @@
 """What every route may ask for: the records to read or to write, and the asker's tape."""
 
-from __future__ import annotations
-
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Annotated, Any, TypeVar
 from urllib.parse import quote
 
 from fastapi import Depends, HTTPException, Path, Query, Request
+from pydantic import BaseModel, ConfigDict, Field
 from sqlalchemy.orm import Session
 
 from gentle_hem.core.recipe import Recipe, UnreadableRecipe, read_recipe
@@ -52,12 +50,13 @@ Writing = Annotated[Session, Depends(_writing, scope="function")]
 RecordId = Annotated[int, Path(ge=1, le=LARGEST_NUMBER)]
 
 
-@dataclass(frozen=True, slots=True)
-class Asker:
+class Asker(BaseModel):
     """How the asker reads lengths; where no unit is named, the recipe's own is meant."""
 
+    model_config = ConfigDict(frozen=True)
+
     unit: Unit | None = None
-    mark: int = 8
+    mark: Annotated[int, Field(ge=8, le=16, multiple_of=8, description="Eighths or sixteenths of an inch.")] = 8
     comma: bool = False
 
     def tape(self, own: Unit = Unit.CM) -> Tape:
@@ -65,15 +64,7 @@ class Asker:
         return Tape(self.unit or own, self.mark, self.comma)
 
 
-def _asker(
-    unit: Unit | None = None,
-    mark: Annotated[int, Query(ge=8, le=16, multiple_of=8, description="Eighths or sixteenths of an inch.")] = 8,
-    comma: bool = False,
-) -> Asker:
-    return Asker(unit, mark, comma)
-
-
-Asked = Annotated[Asker, Depends(_asker)]
+Asked = Annotated[Asker, Query()]
 
 
 def found(thing: T | None, what: str) -> T:

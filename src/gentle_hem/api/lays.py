@@ -1,7 +1,5 @@
 """How much cloth a dress takes, how its pieces lie on it, and the search for a shorter lay."""
 
-from __future__ import annotations
-
 import json
 import logging
 from collections.abc import Iterator
@@ -16,7 +14,7 @@ from sqlalchemy.orm import Session
 from gentle_hem.api.desk import SmallDrawing
 from gentle_hem.api.kept import Asked, Asker, Reading, RecordId, Writing, found, stored
 from gentle_hem.core.cloth.asked import LayAsked, SpotKept, laid_again, spots_of
-from gentle_hem.core.cloth.bought import bought
+from gentle_hem.core.cloth.bought import LaidCloth, bought
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.lay import Lay, Layers, Placed, lay, roles_of
 from gentle_hem.core.cloth.role import ClothRole
@@ -29,7 +27,6 @@ from gentle_hem.core.names import Document
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, format_length
 from gentle_hem.formats.dress import small_drawing
-from gentle_hem.formats.lay_pdf import LaidCloth, to_lay_pdf
 from gentle_hem.laying.room import LayingRoom
 from gentle_hem.store import Store
 from gentle_hem.store.cloths import SEARCHING, keep_lay, lay_of
@@ -256,6 +253,8 @@ def lays_of(commission_id: RecordId, body: LaysIn, session: Reading, asked: Aske
 @laying.get("/commissions/{commission_id}/lays/lay.pdf", response_class=Response)
 def lay_sheet(commission_id: RecordId, session: Reading, asked: Asked) -> Response:
     """Every cloth of a dress as it is saved and laid, numbered, to lie beside the cloth."""
+    from gentle_hem.formats.lay_pdf import to_lay_pdf  # here: writing paper is slow to read in
+
     row = found(session.get(Commission, commission_id), "commission")
     recipe = stored(found(latest_version(session, commission_id), "version"))
     garment, tape = make_up(recipe), asked.tape(recipe.unit)

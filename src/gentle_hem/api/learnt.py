@@ -1,7 +1,5 @@
 """What was learnt of a cloth at one dress, written down at the shelf and told at the next."""
 
-from __future__ import annotations
-
 from datetime import date
 from typing import Any
 

@@ -1,7 +1,5 @@
 """What a recipe makes: made up without saving, with words typed over it, compared, and lengths read."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import Annotated, Any
 

@@ -1,7 +1,5 @@
 """The making plan of a dress: worked down, ticked, timed, noted, and printed for the bench."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from typing import Annotated, Literal
@@ -20,7 +18,6 @@ from gentle_hem.core.making.plan import Plan, at_her_pace, plan_of
 from gentle_hem.core.names import Name
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, Unit
-from gentle_hem.formats.bench_sheet import BenchLine, to_bench_sheet
 from gentle_hem.formats.paper import Paper
 from gentle_hem.store.making import bench_mark, bench_marks, choose_school, paces, school_of, stop_timer
 from gentle_hem.store.models import BenchMark, Commission
@@ -217,6 +214,8 @@ SCHOOLS = {School.SIDES_FIRST: "sides first", School.WAIST_FIRST: "sides last"}
 @making.get("/commissions/{commission_id}/plan/bench-sheet.pdf", response_class=Response)
 def bench_sheet(commission_id: RecordId, session: Reading, asked: Asked) -> Response:
     """The plan of a dress as it is saved, to be hung over the bench."""
+    from gentle_hem.formats.bench_sheet import BenchLine, to_bench_sheet  # here: writing paper is slow to read in
+
     row = found(session.get(Commission, commission_id), "commission")
     recipe = stored(found(latest_version(session, commission_id), "version"))
     made = _planned(commission_id, recipe, session, asked.tape(recipe.unit))

@@ -1,7 +1,5 @@
 """Two states of one dress laid over each other, with the differences in numbers."""
 
-from __future__ import annotations
-
 from fastapi import APIRouter
 from pydantic import BaseModel
 

@@ -1,7 +1,5 @@
 """People and their dated sets of measures."""
 
-from __future__ import annotations
-
 import io
 import json
 import zipfile

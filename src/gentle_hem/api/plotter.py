@@ -1,7 +1,5 @@
 """The simulated plotter of the demo studio: a pattern sent to it, new paper, a line that is lost, and going on."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, field
 from threading import Lock
 

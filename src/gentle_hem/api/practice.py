@@ -1,7 +1,5 @@
 """The practice bench: a problem on one of the demo studio's garments, an answer looked at, and what comes next."""
 
-from __future__ import annotations
-
 from functools import cache
 from typing import Annotated
 

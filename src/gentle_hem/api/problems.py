@@ -1,7 +1,5 @@
 """Errors as problem+json (RFC 9457): one sentence for people, and the field each one belongs to."""
 
-from __future__ import annotations
-
 import json
 import logging
 import traceback

@@ -1,7 +1,5 @@
 """The records: copies that are kept, one of them looked at and brought back, and what changed when."""
 
-from __future__ import annotations
-
 import shutil
 import sqlite3
 import tempfile

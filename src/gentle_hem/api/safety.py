@@ -1,7 +1,5 @@
 """Body measures are personal: only pages served from this machine may ask, and nothing they are sent goes further."""
 
-from __future__ import annotations
-
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders

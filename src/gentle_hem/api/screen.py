@@ -1,7 +1,5 @@
 """A garment as the screen wants it: strokes to draw, words to click, texts already in the asker's unit."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 
 from gentle_hem.api.shown import (

@@ -1,7 +1,5 @@
 """Sheets and mats as they are typed: width x height."""
 
-from __future__ import annotations
-
 from fastapi import HTTPException
 
 from gentle_hem.core.units import LengthError, Unit, parse_length

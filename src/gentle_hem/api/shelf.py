@@ -1,7 +1,5 @@
 """The shelf of cloths: put there, changed, taken off, and taken into a dress."""
 
-from __future__ import annotations
-
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 

@@ -1,7 +1,5 @@
 """Steps kept under a name, and done to another dress."""
 
-from __future__ import annotations
-
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Path

@@ -1,7 +1,5 @@
 """The studio itself: whether the program answers, whether it shows the demo, and a backup of everything."""
 
-from __future__ import annotations
-
 import tempfile
 from datetime import UTC, datetime
 from pathlib import Path

@@ -1,7 +1,5 @@
 """The words of the trade: all of them, and the one a label is about."""
 
-from __future__ import annotations
-
 from typing import Annotated
 
 from fastapi import APIRouter, Query

@@ -12,8 +12,6 @@
 It is immutable and carries its figure with it, so that a version of it always makes the same garment.
 """
 
-from __future__ import annotations
-
 from functools import reduce
 from operator import or_
 from typing import TYPE_CHECKING, Annotated, Any, Literal, TypeVar

@@ -10,8 +10,6 @@
 A length is a plain ``float`` of millimetres everywhere inside the program. Units exist only here.
 """
 
-from __future__ import annotations
-
 import re
 from dataclasses import dataclass
 from enum import StrEnum

@@ -15,7 +15,6 @@ from textwrap import wrap
 
 import numpy as np
 from numpy.typing import NDArray
-from reportlab.pdfbase.pdfmetrics import stringWidth
 from shapely import LineString, Polygon, box, contains_xy, prepare, unary_union
 from shapely.affinity import rotate
 
@@ -29,7 +28,7 @@ from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Said, format_length
 from gentle_hem.formats.drawing import Ink, Laid, Stroke, Words, lay_side_by_side, not_ready, strokes
-from gentle_hem.formats.letters import BOLD, register
+from gentle_hem.formats.letters import bold_width, register
 
 FloatArray = NDArray[np.float64]
 
@@ -275,7 +274,7 @@ class _Free:
 
 def _size(lines: tuple[str, ...], size: float) -> tuple[float, float]:
     """How wide and high some lines are, mm."""
-    wide = max(stringWidth(line, BOLD, size) for line in lines)
+    wide = max(bold_width(line, size) for line in lines)
     return wide, size * (1 + 1.4 * (len(lines) - 1)) + DESCENT * size
 
 
@@ -337,7 +336,7 @@ def _along(start: Point, end: Point, text: str, free: _Free) -> Iterator[Words]:
     if along.x < -1e-6 or (abs(along.x) <= 1e-6 and along.y < 0):
         along, start, end = -along, end, start
     size = 4.0
-    wide = stringWidth(text, BOLD, size)
+    wide = bold_width(text, size)
     for away in (4.0, 16.0):
         for side in (1, -1):
             foot = start.towards(end, 0.5) - along * (wide / 2) + along.left * (side * away - (size if side < 0 else 0))

@@ -11,13 +11,11 @@ from __future__ import annotations
 
 import io
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
-from gentle_hem.core.cloth.bought import Bought
-from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.cloth.bought import LaidCloth
 from gentle_hem.core.cloth.lay import Lay, Layers
 from gentle_hem.core.units import Tape, format_length
 from gentle_hem.formats.letters import BOLD, FONT, printed, register
@@ -31,15 +29,6 @@ PICTURE = 105.0
 
 NAMES = 66.0
 """How much room a piece's name has (mm)."""
-
-
-@dataclass(frozen=True, slots=True)
-class LaidCloth:
-    """A cloth, how it is laid, and what is bought of it."""
-
-    lay: Lay
-    cloth: Cloth
-    bought: Bought
 
 
 def to_lay_pdf(title: str, cloths: Sequence[LaidCloth], tape: Tape, paper: Paper = Paper.A4) -> bytes:

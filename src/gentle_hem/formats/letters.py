@@ -11,9 +11,6 @@ import unicodedata
 from functools import cache
 from pathlib import Path
 
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
-
 FONT, BOLD = "DejaVu", "DejaVu-Bold"
 FONT_FILES = Path(__file__).parent / "fonts"
 MISSING = "▯"
@@ -21,13 +18,25 @@ MISSING = "▯"
 
 def register() -> None:
     """Make the typefaces known to reportlab; they are embedded in every file that uses them."""
+    from reportlab.pdfbase import pdfmetrics  # here and below: it is slow to read in
+    from reportlab.pdfbase.ttfonts import TTFont
+
     if FONT not in pdfmetrics.getRegisteredFontNames():
         pdfmetrics.registerFont(TTFont(FONT, FONT_FILES / "DejaVuSans.ttf"))
         pdfmetrics.registerFont(TTFont(BOLD, FONT_FILES / "DejaVuSans-Bold.ttf"))
 
 
+def bold_width(text: str, size: float) -> float:
+    """How wide a text is in the bold typeface, in the measure that its size is in."""
+    from reportlab.pdfbase.pdfmetrics import stringWidth
+
+    return float(stringWidth(text, BOLD, size))
+
+
 @cache
 def _drawn(font: str) -> frozenset[int]:
+    from reportlab.pdfbase import pdfmetrics
+
     register()
     return frozenset(pdfmetrics.getFont(font).face.charToGlyph)
 

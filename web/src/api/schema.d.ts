@@ -6080,6 +6080,10 @@ export interface operations {
                 version?: number | null;
                 /** @description Of pattern.zip: whether she is named and measured in it. */
                 with_person?: boolean;
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
                 paper?: components["schemas"]["Paper"];
                 scale?: components["schemas"]["Scale"];
                 joins?: components["schemas"]["Joins"];
@@ -6090,10 +6094,6 @@ export interface operations {
                 piece?: string[];
                 /** @description A sheet of one's own: "70 x 100 cm". */
                 sheet?: string;
-                unit?: components["schemas"]["Unit"] | null;
-                /** @description Eighths or sixteenths of an inch. */
-                mark?: number;
-                comma?: boolean;
             };
             header?: never;
             path: {
@@ -6603,12 +6603,12 @@ export interface operations {
     list_versions_api_commissions__commission_id__versions_get: {
         parameters: {
             query?: {
-                after?: number;
-                most?: number;
                 unit?: components["schemas"]["Unit"] | null;
                 /** @description Eighths or sixteenths of an inch. */
                 mark?: number;
                 comma?: boolean;
+                after?: number;
+                most?: number;
             };
             header?: never;
             path: {

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from math import ceil
 
 from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.cloth.lay import Lay
 from gentle_hem.core.units import Tape, Unit, format_length, inches, plain
 
 METRE_STEP = 100.0
@@ -26,6 +27,15 @@ class Bought:
     cost: float | None
     left: float | None
     """What stays of the cloth in hand (mm); negative: so much is missing; None: it is not said how much there is."""
+
+
+@dataclass(frozen=True, slots=True)
+class LaidCloth:
+    """A cloth, how it is laid, and what is bought of it."""
+
+    lay: Lay
+    cloth: Cloth
+    bought: Bought
 
 
 def bought(taken: float, cloth: Cloth, tape: Tape, safety: float = 0.0) -> Bought:

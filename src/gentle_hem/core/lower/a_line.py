@@ -7,8 +7,6 @@ by flare                              by closing a dart
 └── hem ────╯ raised so that no edge is longer than the straight one
 """
 
-from __future__ import annotations
-
 from math import atan2, cos, hypot, sin
 from typing import Annotated, ClassVar, Literal
 

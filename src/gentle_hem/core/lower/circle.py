@@ -12,8 +12,6 @@
 Centre front and back hang straight down; the pieces lie beside each other as they are worn.
 """
 
-from __future__ import annotations
-
 from math import radians
 from typing import Annotated, ClassVar, Literal
 

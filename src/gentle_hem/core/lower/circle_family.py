@@ -6,8 +6,6 @@ gored circle  n equal sectors
 double        one full circle for the front seam, another for the back
 """
 
-from __future__ import annotations
-
 from math import cos, pi, radians, sqrt
 from typing import Annotated, ClassVar, Literal
 

@@ -5,8 +5,6 @@ pleated    cut = S + 2 · depth · n;  knife, box, inverted;  depth adjusted to 
 tiers      each tier is sewn to the one above, so many times as wide; finished heights add up to the length
 """
 
-from __future__ import annotations
-
 from math import ceil
 from typing import Annotated, ClassVar, Literal
 

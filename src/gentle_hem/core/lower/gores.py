@@ -9,8 +9,6 @@
 Half a gore lies at the centre front on the fold where n ÷ 4 is not a whole number.
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from math import asin, atan2, cos, sin, tan
 from typing import Annotated, ClassVar, Literal

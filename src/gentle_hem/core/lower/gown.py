@@ -7,8 +7,6 @@
 └──────╱  hem
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

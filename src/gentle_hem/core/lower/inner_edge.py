@@ -13,8 +13,6 @@ An edge of length S that drops p evenly meets every radius at one angle: it is a
     together             half the sweep, which settles r
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from math import exp, log, pi, sqrt
 

@@ -11,8 +11,6 @@ A panel is drawn with its centre on the left; a back is then turned over, so tha
 other as they are worn. Its edges run: centre (front) or side (back) down, hem, the other side up, waist back.
 """
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Annotated

@@ -3,8 +3,6 @@
 length = top length − waist length, both from the same shoulder point on the same side; usually 6-9 in
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

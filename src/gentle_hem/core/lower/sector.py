@@ -7,8 +7,6 @@ centre ·
        ╰─ hem ──╯
 """
 
-from __future__ import annotations
-
 from math import pi
 
 from gentle_hem.core.cutting.mirror import mirrored

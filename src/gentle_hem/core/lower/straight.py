@@ -7,8 +7,6 @@ straight        tapered: the hem quarter less 1-2½ in at each side seam
 └───┘            └─┘
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

@@ -10,8 +10,6 @@ crotch ╲        │
           └─────┘ hem
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from math import radians
 from typing import Annotated, ClassVar, Literal

@@ -7,8 +7,6 @@ Named so, a step survives a change of measures. Steps are done in the order they
 left; one that cannot be done is a stop beside its own sentence, and nothing of it is done.
 """
 
-from __future__ import annotations
-
 from collections.abc import Callable, Container, Iterable, Iterator, Sequence
 from functools import partial
 from typing import Annotated, ClassVar, Literal

@@ -1,7 +1,5 @@
 """A seam down the centre: a front or back that lies on the fold is cut as a left and a right."""
 
-from __future__ import annotations
-
 from typing import ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -2,8 +2,6 @@
 (trade 4.3, 4.4).
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -1,7 +1,5 @@
 """A corner let out or taken in: a shoulder tip, a hem corner, a centre tip; both edges that meet there go with it."""
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -1,7 +1,5 @@
 """A piece cut off along a line: the part above it, as for a bare top, or the part below; front and back apart."""
 
-from __future__ import annotations
-
 from typing import ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

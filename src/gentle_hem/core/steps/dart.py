@@ -1,7 +1,5 @@
 """Darts moved, made shorter or narrower: a moved one keeps its angle, a narrowed one its seam's length."""
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -1,7 +1,5 @@
 """One end of an edge lowered or raised along the edge it meets there; the rest of it follows smoothly."""
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -2,8 +2,6 @@
 yoke (trade 4.6).
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

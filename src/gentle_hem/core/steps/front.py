@@ -1,7 +1,5 @@
 """What a front has at its centre: a button stand, a keyhole, the cuts of a twist (trade 4.6, 4.7, 11)."""
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -2,8 +2,6 @@
 shorter, waist darts left open as pleats (trade 4.5).
 """
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from typing import Annotated, ClassVar, Literal
 

@@ -9,8 +9,6 @@
 turn θ = 2 asin(amount ÷ 2·AB)    side dart = 2·BS·sin(θ ÷ 2)    common practice
 """
 
-from __future__ import annotations
-
 from math import asin
 from typing import Annotated, ClassVar, Literal
 

@@ -1,7 +1,5 @@
 """An edge hollowed or let out: moved in or out by so much at one place, running out to nothing at both its ends."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from math import pi, sin
 from typing import Annotated, ClassVar, Literal

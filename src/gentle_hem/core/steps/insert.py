@@ -7,8 +7,6 @@
                                below
 """
 
-from __future__ import annotations
-
 from itertools import pairwise
 from typing import Annotated, ClassVar, Literal
 

@@ -5,8 +5,6 @@ bodice │ ╲╲ cuts to the side      the centre moves out by cuts × amount o
 skirt  │ ╱╱ cuts to the side
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -7,8 +7,6 @@ strip beside it for the boning, a panel behind it (trade 8, 11).
  ends └───
 """
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from itertools import pairwise
 from math import hypot

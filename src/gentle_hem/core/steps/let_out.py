@@ -7,8 +7,6 @@ level ┤  2 cm
 foot ─┘  nothing
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -1,7 +1,5 @@
 """A neckline of any shape, front or back: its depth down the centre, set off the neck at the shoulder (trade 4.6)."""
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -1,7 +1,5 @@
 """What is done to a whole bodice: a step that knows its front and back, and the block they were drafted as."""
 
-from __future__ import annotations
-
 from typing import ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -1,7 +1,5 @@
 """A princess seam from any place of the shoulder, neckline or armhole, through the bust point to the waist dart."""
 
-from __future__ import annotations
-
 from typing import ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -1,7 +1,5 @@
 """Cuts opened, and wedges pinched out: from one edge to another, where each is hinged (trade 4.4, 4.7)."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from typing import Annotated, ClassVar, Literal
 

@@ -1,7 +1,5 @@
 """What holds a bodice up: a top cut off the shoulders, its straps, and the facing of its edge (trade 4.6, 11)."""
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

@@ -1,7 +1,5 @@
 """The circle sum: every radius of a flare from the seam it is sewn to (trade 7.1, 7.2)."""
 
-from __future__ import annotations
-
 from math import degrees, pi, radians
 from typing import Annotated, Any, ClassVar
 

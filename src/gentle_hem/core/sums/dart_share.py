@@ -1,7 +1,5 @@
 """The dart sum: what the lower edge has too much, shared among darts (trade 5, 9.1)."""
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar
 
 from gentle_hem.core.findings import Finding, note, stop, warn

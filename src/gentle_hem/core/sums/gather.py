@@ -1,7 +1,5 @@
 """The gathering sum: how wide to cut for a seam, and how many cloth widths that is (trade 8)."""
 
-from __future__ import annotations
-
 from math import ceil
 from typing import Annotated, ClassVar
 

@@ -1,7 +1,5 @@
 """The skirt's length: what is left of the full length below the bodice (trade 5)."""
 
-from __future__ import annotations
-
 from typing import ClassVar
 
 from gentle_hem.core.findings import Finding, stop

@@ -3,8 +3,6 @@
 inputs  ──►  compute(notes)  ──►  values, workings, findings
 """
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass
 from math import degrees

@@ -5,8 +5,6 @@
 Trims are made up in the order they stand in the recipe, each on what the ones before it left.
 """
 
-from __future__ import annotations
-
 from enum import IntEnum
 from typing import ClassVar
 

@@ -5,8 +5,6 @@ edge │▒▒│ strip    the bound edge is cut on its finished line, without a
      ╰──╯
 """
 
-from __future__ import annotations
-
 from math import sqrt
 from typing import Annotated, ClassVar, Literal
 

@@ -8,8 +8,6 @@ shaped stand                       roll
   rise ↕
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake

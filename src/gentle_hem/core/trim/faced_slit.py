@@ -6,8 +6,6 @@ shoulders), and its loops and buttons.
         ─┴─
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

@@ -4,8 +4,6 @@ ring      r = (base ÷ n + 2j) ÷ 2π on the seam line; each has two cut ends wi
 spiral    the inner edge an Archimedean spiral; one piece for the whole base
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from math import asinh, ceil, cos, pi, sin, sqrt, tau
 from typing import Annotated, ClassVar, Literal

@@ -7,8 +7,6 @@
          /______\\  hem added = α × height   (dipped: the middle hangs lower)
 """
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from dataclasses import dataclass
 from math import pi, radians, sin

@@ -5,8 +5,6 @@ waist ┄┄┄┄┄┄ sewn to the lining        one circle for the front wais
          └─╲
 """
 
-from __future__ import annotations
-
 from math import tau
 from typing import Annotated, ClassVar, Literal
 

@@ -5,8 +5,6 @@ cape           off-shoulder girth, half + ½ in on the fold, ends slanted; the a
 elastic        casing = elastic + ease; elastic 0.85-0.9 of the body, always tried on
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

@@ -3,8 +3,6 @@
 slit   a seam left open from the hem up          vent   an extension on the centre back, 9 × 1¾ in, lapped
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

@@ -7,8 +7,6 @@ and walked: the line it is sewn to is as long as its own edge.
       └──▽──┘                    │ ╱
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from shapely import Polygon

@@ -4,8 +4,6 @@ hem ruffle      hem ─────────        flounce   gown drafted to
                 ∿∿∿∿∿∿∿∿∿ strip                its base is the sweep at the cut line
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

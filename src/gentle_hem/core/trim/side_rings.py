@@ -6,8 +6,6 @@ side │ short            base = 2 × (side − short), shared into rings
      │◗
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

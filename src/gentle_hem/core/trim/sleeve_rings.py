@@ -6,8 +6,6 @@
 ◗ ◗ ◗ ◗ ◗ ◗ ◗           r = (base ÷ n + 2j) ÷ 2π
 """
 
-from __future__ import annotations
-
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field

@@ -3,8 +3,6 @@
 left │ right        what is sewn to the pair is sewn to each; where they meet at the centre they are sewn together
 """
 
-from __future__ import annotations
-
 from typing import ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
