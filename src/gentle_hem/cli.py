@@ -55,6 +55,17 @@ class Parser(argparse.ArgumentParser):
         raise BadInput(f"{message[:1].upper()}{message[1:]}.")
 
 
+BETWEEN_LOOKS = 20_000
+"""How many more things there are before it is looked which are used no longer: a make-up makes a few thousand."""
+
+
+def settle() -> None:
+    """What starting brought in stays, and need not be looked through for what is used no longer."""
+    gc.freeze()
+    gc.set_threshold(BETWEEN_LOOKS, 20, 20)
+    gc.enable()
+
+
 def main(arguments: list[str] | None = None) -> int:
     """Run one command; returns its exit code."""
     given = sys.argv[1:] if arguments is None else arguments
@@ -62,6 +73,8 @@ def main(arguments: list[str] | None = None) -> int:
         if given[:1] == ["test"]:
             return _test(given[1:])
         options = _parser().parse_args(given)
+        if options.does not in (_demo, _run):
+            settle()
         return int(options.does(options) or 0)
     except BadInput as wrong:
         print(wrong, file=sys.stderr)
@@ -261,8 +274,7 @@ def _serve(
     )
     server = Server(config)
     signal.signal(signal.SIGHUP, server.handle_exit)
-    gc.freeze()
-    gc.enable()
+    settle()
     server.run()
     if not server.started:
         raise BadInput(f"Port {port} was taken by another program just now; name another with --port.")

@@ -297,6 +297,8 @@ class Piece:
 
     def darts_of(self, edge_name: str) -> tuple[Dart, ...]:
         """The darts that open on an edge, in the order its path runs."""
+        if not self.darts:
+            return ()
         return tuple(sorted((d for d in self.darts if d.edge == edge_name), key=lambda d: d.at))
 
     def stitched_length(self, edge_name: str) -> float:

@@ -94,7 +94,7 @@ def crossings(a: Segment, b: Segment) -> list[tuple[float, float]]:
         found = [(s, t) for t, s in _line_with_cubic(b, a)]
     else:
         found = _curved_crossings(a, b)
-    return _without_repeats(sorted(found))
+    return _without_repeats(sorted(found)) if len(found) > 1 else found
 
 
 def _line_with_cubic(line: Line, curve: Cubic) -> list[tuple[float, float]]:

@@ -23,6 +23,12 @@ JOINED = 1e-6
 """Ends closer than this are joined (mm)."""
 
 
+def _look_between(end: Point, start: Point) -> None:
+    """Raises CannotDraw where a path would be broken."""
+    if end is not start and end != start and end.distance(start) > JOINED:
+        raise CannotDraw(f"the path is broken between {end} and {start}")
+
+
 @dataclass(frozen=True)
 class Path:
     """Segments in order, each starting where the one before ended.
@@ -39,12 +45,7 @@ class Path:
         if not self.segments:
             raise CannotDraw("a path needs at least one segment")
         for before, after in pairwise(self.segments):
-            if (
-                before.end is not after.start
-                and before.end != after.start
-                and before.end.distance(after.start) > JOINED
-            ):
-                raise CannotDraw(f"the path is broken between {before.end} and {after.start}")
+            _look_between(before.end, after.start)
 
     @classmethod
     def of(cls, *segments: Segment) -> Path:
@@ -64,7 +65,13 @@ class Path:
 
     @classmethod
     def joined(cls, paths: Iterable[Path]) -> Path:
-        return cls(tuple(segment for path in paths for segment in path.segments))
+        """Paths laid end to end. Raises CannotDraw where there is a gap between two, or none at all."""
+        segments: list[Segment] = []
+        for path in paths:
+            if segments:
+                _look_between(segments[-1].end, path.segments[0].start)
+            segments += path.segments
+        return cls._whole(tuple(segments)) if segments else cls(())
 
     @property
     def start(self) -> Point:
@@ -148,7 +155,8 @@ class Path:
 
     def then(self, other: Path) -> Path:
         """This path followed by another that starts where it ends."""
-        return Path(self.segments + other.segments)
+        _look_between(self.end, other.start)
+        return Path._whole(self.segments + other.segments)
 
     def ending_at(self, place: Point) -> Path:
         """The same with its end moved a little way: its last line is drawn to there, its last curve goes with it."""
@@ -183,6 +191,8 @@ class Path:
     @worked_once
     def hull(self) -> Box:
         """An upright box that holds it, quickly found."""
+        if len(self.segments) == 1:
+            return self.segments[0].hull
         lefts, bottoms, rights, tops = zip(*[segment.hull for segment in self.segments], strict=True)
         return min(lefts), min(bottoms), max(rights), max(tops)
 
@@ -209,10 +219,8 @@ class Path:
 
     def crossings(self, other: Path) -> list[tuple[float, float]]:
         """Lengths along this path and the other at which they meet, in order along this one."""
-        found = [
-            (sum(x.length for x in self.segments[:i]) + s, sum(x.length for x in other.segments[:j]) + t)
-            for i, s, j, t in self.meetings(other)
-        ]
+        mine, theirs = (0.0, *self._ends), (0.0, *other._ends)
+        found = [(mine[i] + s, theirs[j] + t) for i, s, j, t in self.meetings(other)]
         kept: list[tuple[float, float]] = []
         for s, t in sorted(found):
             if not kept or s - kept[-1][0] > 1e-5 or abs(t - kept[-1][1]) > 1e-5:

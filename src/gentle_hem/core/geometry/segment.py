@@ -30,18 +30,16 @@ Box = tuple[float, float, float, float]
 """Left, bottom, right, top."""
 
 
-def box_round(*places: Point) -> Box:
-    """The smallest upright box round some places."""
-    xs, ys = zip(*places, strict=True)
-    return min(xs), min(ys), max(xs), max(ys)
-
-
 @dataclass(frozen=True)
 class Line:
     """Straight from one place to another."""
 
     start: Point
     end: Point
+
+    def __init__(self, start: Point, end: Point) -> None:  # a third of what a frozen dataclass's own takes
+        own = self.__dict__
+        own["start"], own["end"] = start, end
 
     @worked_once
     def length(self) -> float:
@@ -50,7 +48,8 @@ class Line:
     @worked_once
     def hull(self) -> Box:
         """An upright box that holds it, quickly found."""
-        return box_round(self.start, self.end)
+        (ax, ay), (bx, by) = self.start, self.end
+        return min(ax, bx), min(ay, by), max(ax, bx), max(ay, by)
 
     def point_at(self, at: float) -> Point:
         return self.start.towards(self.end, at / self.length) if self.length else self.start
@@ -202,17 +201,25 @@ class Arc:
 
 # Gauss-Kronrod on [-1, 1]: fifteen nodes, of which every second is one of Gauss's seven. What the two rules differ by
 # says how good they are (QUADPACK's 7-15 pair, from memory; the tests hold it against polynomials of degree 22).
-_NODES = (
+_MIDDLE = 0.209482141084727828, 0.417959183673469388
+"""What the middle weighs by Kronrod's rule, and by Gauss's."""
+
+_BOTH = (
     # node, Kronrod's weight, Gauss's weight
-    (0.0, 0.209482141084727828, 0.417959183673469388),
-    (0.207784955007898468, 0.204432940075298892, 0.0),
     (0.405845151377397167, 0.190350578064785410, 0.381830050505118945),
-    (0.586087235467691130, 0.169004726639267903, 0.0),
     (0.741531185599394440, 0.140653259715525919, 0.279705391489276668),
-    (0.864864423359769073, 0.104790010322250184, 0.0),
     (0.949107912342758525, 0.063092092629978553, 0.129484966168869693),
-    (0.991455371120812640, 0.022935322010529225, 0.0),
-)  # fmt: skip
+)
+_KRONROD = (
+    (0.207784955007898468, 0.204432940075298892),
+    (0.586087235467691130, 0.169004726639267903),
+    (0.864864423359769073, 0.104790010322250184),
+    (0.991455371120812640, 0.022935322010529225),
+)
+
+
+NO_HANDLE = 1e-9 / 3
+"""A shorter handle says nothing of a direction (mm)."""
 
 
 @dataclass(frozen=True)
@@ -224,10 +231,15 @@ class Cubic:
     second: Point
     end: Point
 
+    def __init__(self, start: Point, first: Point, second: Point, end: Point) -> None:
+        own = self.__dict__
+        own["start"], own["first"], own["second"], own["end"] = start, first, second, end
+
     @worked_once
     def hull(self) -> Box:
         """An upright box that holds it, quickly found: its handle polygon's."""
-        return box_round(self.start, self.first, self.second, self.end)
+        (ax, ay), (bx, by), (cx, cy), (dx, dy) = self.start, self.first, self.second, self.end
+        return min(ax, bx, cx, dx), min(ay, by, cy, dy), max(ax, bx, cx, dx), max(ay, by, cy, dy)
 
     def point(self, t: float) -> Point:
         """The place at parameter t (0 to 1)."""
@@ -260,17 +272,21 @@ class Cubic:
         """Length between two parameters by Kronrod's rule and by Gauss's; plain numbers, for it is done most of all."""
         e, d, c, b, a = self._speed
         half, middle = (t1 - t0) / 2, (t0 + t1) / 2
-        fine = coarse = 0.0
-        for node, kronrod, gauss in _NODES:
-            # abs: it may lie a hair below nothing where the curve stands still
-            t = middle + half * node
-            speed = sqrt(abs((((e * t + d) * t + c) * t + b) * t + a))
-            if node:
-                t = middle - half * node
-                speed += sqrt(abs((((e * t + d) * t + c) * t + b) * t + a))
+        # abs: it may lie a hair below nothing where the curve stands still
+        speed = sqrt(abs((((e * middle + d) * middle + c) * middle + b) * middle + a))
+        fine, coarse = _MIDDLE[0] * speed, _MIDDLE[1] * speed
+        for node, kronrod, gauss in _BOTH:
+            t, u = middle + half * node, middle - half * node
+            speed = sqrt(abs((((e * t + d) * t + c) * t + b) * t + a)) + sqrt(
+                abs((((e * u + d) * u + c) * u + b) * u + a)
+            )
             fine += kronrod * speed
-            if gauss:
-                coarse += gauss * speed
+            coarse += gauss * speed
+        for node, kronrod in _KRONROD:
+            t, u = middle + half * node, middle - half * node
+            fine += kronrod * (
+                sqrt(abs((((e * t + d) * t + c) * t + b) * t + a)) + sqrt(abs((((e * u + d) * u + c) * u + b) * u + a))
+            )
         return half * fine, half * coarse
 
     @worked_once
@@ -293,15 +309,15 @@ class Cubic:
     def length_to(self, t: float) -> float:
         """Length from the start to parameter t, to better than a millionth of a millimetre."""
 
-        def measured(t0: float, t1: float, depth: int) -> float:
-            fine, coarse = self._ruled(t0, t1)
-            # the coarse rule's own error is some thousand times the fine one's
-            if depth == 0 or abs(fine - coarse) < 1e-6:
-                return fine
-            middle = (t0 + t1) / 2
-            return measured(t0, middle, depth - 1) + measured(middle, t1, depth - 1)
+        return self._measured(0.0, t, 20) if t > 0 else 0.0
 
-        return measured(0.0, t, 20) if t > 0 else 0.0
+    def _measured(self, t0: float, t1: float, depth: int) -> float:
+        fine, coarse = self._ruled(t0, t1)
+        # the coarse rule's own error is some thousand times the fine one's
+        if depth == 0 or abs(fine - coarse) < 1e-6:
+            return fine
+        middle = (t0 + t1) / 2
+        return self._measured(t0, middle, depth - 1) + self._measured(middle, t1, depth - 1)
 
     @worked_once
     def length(self) -> float:
@@ -336,7 +352,7 @@ class Cubic:
         a, b, c = u * u, 2 * u * t, t * t
         x, y = a * px + b * qx + c * rx, a * py + b * qy + c * ry
         speed = hypot(x, y)
-        if speed > 1e-9 / 3:
+        if speed > NO_HANDLE:
             return _point(Point, (x / speed, y / speed))
         nearby = 1e-4 if t < 0.5 else -1e-4
         step = (self.point(t + nearby) - self.point(t)) * (1 if nearby > 0 else -1)
@@ -348,23 +364,36 @@ class Cubic:
     @worked_once
     def leaving(self) -> Point:
         """Direction at the start."""
-        return self.direction(0)
+        (ax, ay), (bx, by) = self.start, self.first
+        x, y = bx - ax, by - ay
+        handle = hypot(x, y)
+        return _point(Point, (x / handle, y / handle)) if handle > NO_HANDLE else self.direction(0)
 
     @worked_once
     def arriving(self) -> Point:
         """Direction at the end."""
-        return self.direction(1)
+        (ax, ay), (bx, by) = self.second, self.end
+        x, y = bx - ax, by - ay
+        handle = hypot(x, y)
+        return _point(Point, (x / handle, y / handle)) if handle > NO_HANDLE else self.direction(1)
 
     def split_at_parameter(self, t: float) -> tuple[Cubic, Cubic]:
         """De Casteljau's split."""
-        a, b, c = (
-            self.start.towards(self.first, t),
-            self.first.towards(self.second, t),
-            self.second.towards(self.end, t),
+        (sx, sy), (fx, fy), (gx, gy), (ex, ey) = self.start, self.first, self.second, self.end
+        ax, ay, bx, by, cx, cy = (
+            sx + (fx - sx) * t,
+            sy + (fy - sy) * t,
+            fx + (gx - fx) * t,
+            fy + (gy - fy) * t,
+            gx + (ex - gx) * t,
+            gy + (ey - gy) * t,
         )
-        ab, bc = a.towards(b, t), b.towards(c, t)
-        middle = ab.towards(bc, t)
-        return Cubic(self.start, a, ab, middle), Cubic(middle, bc, c, self.end)
+        px, py, qx, qy = ax + (bx - ax) * t, ay + (by - ay) * t, bx + (cx - bx) * t, by + (cy - by) * t
+        middle = _point(Point, (px + (qx - px) * t, py + (qy - py) * t))
+        return (
+            Cubic(self.start, _point(Point, (ax, ay)), _point(Point, (px, py)), middle),
+            Cubic(middle, _point(Point, (qx, qy)), _point(Point, (cx, cy)), self.end),
+        )
 
     def split(self, at: float) -> tuple[Cubic, Cubic]:
         before, after = self.split_at_parameter(self.parameter_at(at))
@@ -395,7 +424,7 @@ class Cubic:
 
         found: list[Segment] = []
         if any(self._legs):
-            _parallels(self, by, 8, found)
+            _parallels((*self.start, *self.first, *self.second, *self.end), by, 8, found)
         return tuple(found)
 
     def flatten(self, tolerance: float) -> list[Point]:
@@ -433,41 +462,57 @@ class Cubic:
         return (6 * p.cross(q) + 3 * p.cross(r) + p.cross(s) + 3 * q.cross(r) + 3 * q.cross(s) + 6 * r.cross(s)) / 20
 
 
-def _parallels(piece: Cubic, by: float, depth: int, found: list[Segment]) -> None:
+Handles = tuple[float, float, float, float, float, float, float, float]
+"""A cubic's four places as plain numbers, x before y."""
+
+
+def _parallels(piece: Handles, by: float, depth: int, found: list[Segment]) -> None:
     """The parallels of a cubic, in order, added to those found; worked in plain numbers, for it is most of the work."""
-    (sx, sy), (ex, ey) = piece.start, piece.end
-    px, py, qx, qy, rx, ry = piece._legs
+    sx, sy, ax, ay, bx, ty, ex, ey = piece
+    px, py, qx, qy, rx, ry = ax - sx, ay - sy, bx - ax, ty - ay, ex - bx, ey - ty
     fast, slow = hypot(px, py), hypot(rx, ry)
-    # 1 − κ·by at either end; without a handle there is no bend to speak of
+    # 1 − κ·by at either end and in the middle; without a handle there is no bend to speak of
     leaving = 1 - by * 2 / 3 * (px * qy - py * qx) / fast**3 if fast > 1e-12 else 1.0
     arriving = 1 - by * 2 / 3 * (qx * ry - qy * rx) / slow**3 if slow > 1e-12 else 1.0
-    least, most = sorted((leaving, arriving, 1 - by * piece.bend(0.5)))[::2]
+    vx, vy = 0.75 * (px + 2 * qx + rx), 0.75 * (py + 2 * qy + ry)
+    speed = hypot(vx, vy)
+    between = 1 - by * 3 * (vx * (ry - py) - vy * (rx - px)) / speed**3 if speed > 1e-12 else 1.0
+    least, most = sorted((leaving, arriving, between))[::2]
     if most < 0 or (least < 0 and depth == 0):
         return  # bent tighter than the offset: the parallel would run backwards there
     if least >= 0:
-        (ux, uy), (vx, vy) = piece.leaving, piece.arriving
-        start, end = _point(Point, (sx - uy * by, sy + ux * by)), _point(Point, (ex - vy * by, ey + vx * by))
-        first = _point(Point, (start.x + px * leaving, start.y + py * leaving))
-        second = _point(Point, (end.x - rx * arriving, end.y - ry * arriving))
-        if depth == 0 or _strays(piece, (start, first, second, end), abs(by)) < OFFSET_TOLERANCE:
-            found.append(Cubic(start, first, second, end))
+        (ux, uy), (wx, wy) = _ends_of(piece, px, py, fast, rx, ry, slow)
+        sx_, sy_, ex_, ey_ = sx - uy * by, sy + ux * by, ex - wy * by, ey + wx * by
+        made = sx_, sy_, sx_ + px * leaving, sy_ + py * leaving, ex_ - rx * arriving, ey_ - ry * arriving, ex_, ey_
+        if depth == 0 or not _strays(piece, made, abs(by)):
+            places = [_point(Point, made[k : k + 2]) for k in (0, 2, 4, 6)]
+            found.append(Cubic(*places))
             return
-    left, right = piece.split_at_parameter(0.5)
-    _parallels(left, by, depth - 1, found)
-    _parallels(right, by, depth - 1, found)
+    fx, fy, mx, my, lx, ly = (sx + ax) / 2, (sy + ay) / 2, (ax + bx) / 2, (ay + ty) / 2, (bx + ex) / 2, (ty + ey) / 2
+    gx, gy, hx, hy = (fx + mx) / 2, (fy + my) / 2, (mx + lx) / 2, (my + ly) / 2
+    cx, cy = (gx + hx) / 2, (gy + hy) / 2
+    _parallels((sx, sy, fx, fy, gx, gy, cx, cy), by, depth - 1, found)
+    _parallels((cx, cy, hx, hy, lx, ly, ex, ey), by, depth - 1, found)
 
 
-def _strays(piece: Cubic, handles: tuple[Point, Point, Point, Point], away: float) -> float:
-    """How far a cubic of these handles lies from ``away`` mm beside another, at its quarters."""
-    (ax, ay), (bx, by), (cx, cy), (dx, dy) = handles
-    (sx, sy), (fx, fy), (gx, gy), (ex, ey) = piece.start, piece.first, piece.second, piece.end
-    x0, y0, x1, y1, x2, y2, x3, y3 = ax - sx, ay - sy, bx - fx, by - fy, cx - gx, cy - gy, dx - ex, dy - ey
-    most = 0.0
+def _ends_of(
+    piece: Handles, px: float, py: float, fast: float, rx: float, ry: float, slow: float
+) -> tuple[tuple[float, float], tuple[float, float]]:
+    """The directions at a cubic's ends, also where a handle sits on its end."""
+    if min(fast, slow) > NO_HANDLE:
+        return (px / fast, py / fast), (rx / slow, ry / slow)
+    curve = Cubic(*(Point(*piece[k : k + 2]) for k in (0, 2, 4, 6)))
+    return curve.leaving, curve.arriving
+
+
+def _strays(piece: Handles, made: Handles, away: float) -> bool:
+    """Whether a cubic lies anywhere else than ``away`` mm beside another, looked at at its quarters."""
+    x0, y0, x1, y1, x2, y2, x3, y3 = (here - there for here, there in zip(made, piece, strict=True))
     for a, b, c, d in _QUARTERS:
-        off = abs(hypot(a * x0 + b * x1 + c * x2 + d * x3, a * y0 + b * y1 + c * y2 + d * y3) - away)
-        if off > most:
-            most = off
-    return most
+        off = hypot(a * x0 + b * x1 + c * x2 + d * x3, a * y0 + b * y1 + c * y2 + d * y3) - away
+        if abs(off) >= OFFSET_TOLERANCE:
+            return True
+    return False
 
 
 @lru_cache(maxsize=512)
