@@ -245,7 +245,7 @@ class Piece:
 
     KEEPS: ClassVar = {
         "seam_line": frozenset({"edges"}), "cut_line": frozenset({"edges", "darts"}),
-        "corners": frozenset({"what", "edges", "darts", "on_fold"}),
+        "corners": frozenset({"what", "edges", "darts", "on_fold"}), "ends": frozenset({"what", "edges"}),
     }  # fmt: skip
     """What is worked out once, and what it is worked out from."""
 

@@ -156,12 +156,26 @@ def _interior(before: Edge, after: Edge) -> float:
 
 def _corner_of(stretch: Stretch, pieces: Mapping[What, Piece], *, at_start: bool) -> tuple[Edge, End] | None:
     """The edge that runs on at an end of a stretch, and its end there; None where the stretch ends within its edge."""
+    if not stretch.is_whole:
+        return None
     piece = pieces[stretch.piece]
-    index = piece.at_edge(stretch.edge)
-    if index is None or not stretch.is_whole:
+    kept: dict[tuple[str, bool], tuple[Edge, End] | None] = piece.__dict__.setdefault(ENDS, {})
+    place = stretch.edge, at_start != stretch.backwards
+    if place not in kept:
+        kept[place] = _end_beside(piece, *place)
+    return kept[place]
+
+
+ENDS = "ends"
+"""Under which name a piece keeps the ends that lie beside its edges, as its corners."""
+
+
+def _end_beside(piece: Piece, name: str, at_start: bool) -> tuple[Edge, End] | None:
+    index = piece.at_edge(name)
+    if index is None:
         return None
     edge = piece.edges[index]
-    if at_start != stretch.backwards:
+    if at_start:
         other = piece.edges[index - 1]
         return other, End(piece.what, other.name, True, _interior(other, edge))
     other = _after(piece, index)
