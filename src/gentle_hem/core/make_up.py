@@ -38,6 +38,7 @@ from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, of_pieces, with_pairs
 from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.trim.base import Turn
+from gentle_hem.core.two_sides import do_not_go_together, for_side, is_alike, sewn_together
 from gentle_hem.core.upper_part import cut_in_one_with, upper_part
 from gentle_hem.core.walk import Walked, findings_for, walk
 from gentle_hem.core.wear import wear
@@ -59,7 +60,7 @@ def make_up(recipe: Recipe) -> Garment:
     told = _Told(Workings(), Dressed(recipe.allowances, recipe.opening, figure, findings=findings))
     ended: list[Finding] = []
     try:
-        _made_up(recipe, told)
+        _made_up(recipe, told) if is_alike(recipe) else _made_apart(recipe, told)
     except CannotMake as wrong:
         ended.append(
             stop(
@@ -103,6 +104,22 @@ class _Told:
     notes: Workings
     dress: Dressed
     draft: tuple[Step, ...] = ()
+
+
+def _made_apart(recipe: Recipe, told: _Told) -> None:
+    """Her left and her right each made up by itself, and sewn together."""
+    other = _Told(Workings(), told.dress)
+    _made_up(for_side(recipe, "left"), told)
+    _made_up(for_side(recipe, "right"), other)
+    known = list(told.notes)
+    told.notes.lines += [
+        replace(line, topic=f"{line.topic}, right" if line.topic else "right")
+        for line in other.notes if line not in known
+    ]  # fmt: skip
+    try:
+        told.dress = sewn_together(told.dress, other.dress)
+    except CannotMake as wrong:
+        told.dress = told.dress.also(do_not_go_together(recipe, wrong.why))
 
 
 def _made_up(recipe: Recipe, told: _Told) -> None:

@@ -176,6 +176,11 @@ def centre_seams(pieces: Iterable[Piece]) -> tuple[Seam, ...]:
     )
 
 
+def right_of(name: str) -> str:
+    """What the right one of a seam is called where left and right are cut apart."""
+    return f"{name}, right"
+
+
 def of_pieces(seams: Iterable[Seam], there: Iterable[What]) -> tuple[Seam, ...]:
     """The seams all of whose pieces are there."""
     known = set(there)

@@ -84,7 +84,7 @@ class Drawing:
 
     # surfaces
 
-    def _part(self, part: Hung, lines: Lines) -> Iterator[Ink]:
+    def _part(self, part: Hung, lines: Sequence[Lines]) -> Iterator[Ink]:
         surface = part.surface
         low, high = part.shares
         half = Half.BACK if (low + high) / 2 > 0.5 else Half.FRONT
@@ -96,7 +96,7 @@ class Drawing:
         yield from self._behind(surface, ways)
         yield Ink(cloth, tuple(_outline(ways)), closed=True, piece=name)
         yield from self._folds(surface, ways)
-        yield from self._inked([lines], ways)
+        yield from self._inked(lines, ways)
         for way in ways:
             for run in way.runs(-1):
                 yield Ink(Drawn.HEM, tuple(run), piece=name, edge=part.patches[-1].lower[-1])

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable
+from collections.abc import Collection, Iterable, Sequence
 from functools import partial
 
 import numpy as np
@@ -11,18 +11,18 @@ from numpy.typing import NDArray
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.dressed.form import Form
-from gentle_hem.core.dressed.hanging import DEPTHS, Hung, ends, hang, patch
+from gentle_hem.core.dressed.hanging import DEPTHS, Hung, Patch, ends, hang, patch
 from gentle_hem.core.dressed.inks import Level
 from gentle_hem.core.dressed.lines import Lines, hung_lines, upper_lines
 from gentle_hem.core.dressed.slices import SAMPLES, Numbers
-from gentle_hem.core.dressed.surface import SIDES, Surface
+from gentle_hem.core.dressed.surface import SIDES, Surface, meeting
 from gentle_hem.core.dressed.upper import ROWS, Upper, followed, is_whole, upper_surface
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.parts import OpeningPlace
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run
+from gentle_hem.core.seams import Run, right_of
 from gentle_hem.core.steps.knot import Knot
 from gentle_hem.core.walk import Walked
 from gentle_hem.core.what import Half, Layer, Panel, Section, What
@@ -31,6 +31,11 @@ PARTS = frozenset({
     Section.SKIRT, Section.PEPLUM, Section.HIP_YOKE, Section.WAISTBAND, Section.RUFFLE, Section.FLOUNCE, Section.CAPE,
 })  # fmt: skip
 """What hangs from an edge round the body."""
+
+Spot = tuple[tuple[float, float], partial[Numbers], float, int, bool]
+"""An edge that a part is sewn to: from which share of her round to which, how high it lies at them, how long it is held
+all round, how many parts it hangs below, and whether what is sewn on hangs over it.
+"""
 
 BESIDE = frozenset({Panel.STRAP, Panel.LACING, Panel.MODESTY})
 
@@ -47,7 +52,8 @@ class Dressing:
         self.feet: set[tuple[What, str]] = set()
         self.surface: Surface | None = None
         self.hung: list[Hung] = []
-        self.hung_lines: list[Lines] = []
+        self.hung_lines: list[tuple[Lines, ...]] = []
+        """Of each hanging part: those of both its sides, or of one and the other where they are not alike."""
         self.lines: list[Lines] = []
         self._put_on()
         self._hang()
@@ -177,25 +183,42 @@ class Dressing:
     def _hang_one(self, walked: Walked, upper: Run, lower: Run) -> bool:
         if lower.stretches[0].piece.section not in PARTS:
             return False
-        patches = [made for s in lower.stretches if (made := patch(self.pieces[s.piece], s)) is not None]
-        if len(patches) < len(lower.stretches):
-            return False
-        spot = self._edge_above(upper)
+        patches = self._patches(lower)
+        spot = self._edge_above(upper) if patches else None
         if spot is None:
             return False
+        part = self._hung_part(walked, patches, spot)
+        lines: tuple[Lines, ...] = (hung_lines(part),)
+        twin = next((w for w in self.walked if w.name == right_of(walked.name)), None)
+        on_right = self._patches(twin.seam.b if lower is walked.seam.b else twin.seam.a) if twin else ()
+        if twin and on_right:
+            other = self._hung_part(twin, on_right, spot)
+            left, right = part.surface.left, other.surface.right
+            if part.shares == (0.0, 1.0):
+                left, right = meeting(left, right)
+            surface = replace(part.surface, left=left, right=right)
+            part, other = replace(part, surface=surface), replace(other, surface=surface)
+            lines = (hung_lines(part, SIDES[:1]), hung_lines(other, SIDES[1:]))
+        self.hung.append(part)
+        self.hung_lines.append(lines)
+        return True
+
+    def _patches(self, lower: Run) -> tuple[Patch, ...]:
+        """What hangs along a run; nothing where one of its pieces has no lower edge."""
+        made = [patch(self.pieces[s.piece], s) for s in lower.stretches]
+        return tuple(one for one in made if one is not None) if all(made) else ()
+
+    def _hung_part(self, walked: Walked, patches: Sequence[Patch], spot: Spot) -> Hung:
         shares, height, held, below, over = spot
-        cloth = self._cloth(lower.stretches[0].piece.section)
+        cloth = self._cloth(patches[0].piece.what.section)
         full = walked.length_b / max(sum(p.lengths[0] for p in patches), 1.0)
         if full > 1.05:  # a strip that goes round more than once is drawn as one
             patches = [replace(p, lengths=p.lengths * full) for p in patches]
         long = float(np.mean([p.down[-1].mean() for p in patches]))
         added = self._let_in([p.piece.what for p in patches], long * (1 - DEPTHS))
-        part = hang(patches, self.form, height, held, walked.length_a, shares, cloth, added, below, over)
-        self.hung.append(part)
-        self.hung_lines.append(hung_lines(part))
-        return True
+        return hang(patches, self.form, height, held, walked.length_a, shares, cloth, added, below, over)
 
-    def _edge_above(self, run: Run) -> tuple[tuple[float, float], partial[Numbers], float, int, bool] | None:
+    def _edge_above(self, run: Run) -> Spot | None:
         """The edge that a part is sewn to: its shares, how high it lies at them, how long it is held all round, and how
         many parts it hangs below.
         """

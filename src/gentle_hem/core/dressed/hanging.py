@@ -15,6 +15,7 @@ from functools import lru_cache
 import numpy as np
 
 from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.cutting.open_out import OTHER
 from gentle_hem.core.dressed.form import Form
 from gentle_hem.core.dressed.slices import SAMPLES, Numbers
 from gentle_hem.core.dressed.surface import Half, Surface, folds_of, half_surface, held_out
@@ -81,8 +82,9 @@ def patch(piece: Piece, stretch: Stretch) -> Patch | None:
     if not lower:
         return None
     first, last = lower[0], lower[-1]
-    if any(edges[k].name == "hem" for k in lower):  # a vent's own hem lies beside it
-        first = last = next(k for k in lower if edges[k].name == "hem")
+    hem = f"hem{OTHER}" if stretch.edge.endswith(OTHER) else "hem"
+    if any(edges[k].name == hem for k in lower):  # a vent's own hem lies beside it, or that of the other side
+        first = last = next(k for k in lower if edges[k].name == hem)
     top = edges[0].path
     bottom = Path.joined([e.path for e in edges[first : last + 1]]) if first != last else edges[first].path
     after = _side(edges[1], top.end, bottom.start, from_top=True)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from gentle_hem.core.dressed.hanging import ROWS, Hung
+from gentle_hem.core.dressed.hanging import ROWS, Hung, Patch
 from gentle_hem.core.dressed.inks import Drawn
 from gentle_hem.core.dressed.slices import Numbers
 from gentle_hem.core.dressed.surface import Surface
@@ -118,8 +118,8 @@ def _of_piece(half: Half, piece: Piece, feet: set[tuple[What, str]], zipped: boo
             yield line(Drawn.MARK, mark.name), mark.path
 
 
-def hung_lines(part: Hung) -> Lines:
-    """The lines of a hanging part, on both its sides."""
+def hung_lines(part: Hung, signs: tuple[int, ...] = (1, -1)) -> Lines:
+    """The lines of a hanging part, on both its sides or on one."""
     found: list[tuple[Line, Numbers, Numbers]] = []
 
     def add(drawn: Drawn, piece: Piece, edge: str, where: tuple[Numbers, Numbers]) -> None:
@@ -127,7 +127,7 @@ def hung_lines(part: Hung) -> Lines:
 
     for k, patch in enumerate(part.patches):
         piece = patch.piece
-        if k or not piece.on_fold:
+        if k or not _is_uncut(patch, patch.sides[0]):
             add(Drawn.SEAM, piece, patch.sides[0], part.seam(k))
         for across, long in patch.darts:
             depth = long / max(float(patch.down[-1].mean()), 1.0) if long else 0.9
@@ -144,6 +144,11 @@ def hung_lines(part: Hung) -> Lines:
                 drawn = Drawn.BUTTON if mark.kind is MarkKind.BUTTONHOLE else Drawn.MARK
                 add(drawn, piece, mark.name, (rows, shares))
     last = part.patches[-1]
-    if not last.piece.on_fold:
+    if not _is_uncut(last, last.sides[1]):
         add(Drawn.SEAM, last.piece, last.sides[1], part.seam(-1))
-    return put(part.surface, 1, (1, -1), found)
+    return put(part.surface, signs[0], signs, found)
+
+
+def _is_uncut(patch: Patch, side: str) -> bool:
+    """Whether a patch ends in the middle of its cloth: on the fold, or of a piece that is a whole of two halves."""
+    return patch.piece.on_fold or patch.piece.edge(side).role is patch.piece.edge(patch.stretch.edge).role

@@ -88,6 +88,28 @@ class Surface:
         return of(half.x), of(half.y), of(half.z)
 
 
+def meeting(left: Half, right: Half) -> tuple[Half, Half]:
+    """Two sides that are not alike brought together at the centre, each slice as long as it was: they share how deep
+    they are, and each is as broad as that leaves it.
+    """
+    front, back = (left.y[:, :1] + right.y[:, :1]) / 2, (left.y[:, -1:] + right.y[:, -1:]) / 2
+
+    def put(half: Half) -> Half:
+        first, last = half.y[:, :1], half.y[:, -1:]
+        y = front + (half.y - first) / np.where(np.abs(last - first) < 1e-6, 1.0, last - first) * (back - front)
+        broad = np.ones((len(y), 1))
+        for _ in range(BROADENED):
+            long = np.hypot(np.diff(half.x * broad, axis=1), np.diff(y, axis=1)).sum(axis=1, keepdims=True)
+            broad *= half.girths[:, None] / np.maximum(long, 1e-6)
+        return Half(half.x * broad, y, half.z, half.girths)
+
+    return put(left), put(right)
+
+
+BROADENED = 6
+"""After so many tries a side is as long as it was within a hundredth."""
+
+
 def held_out(girth: Numbers, body: Numbers, down: Numbers, top: float, cloth: Cloth, gathered: bool = False) -> Numbers:
     """How long each slice is without its folds (mm): as long as the girth where that lies on what it hangs over, else
     held out by a share of what is spare; no steeper than cloth stands.

@@ -9,9 +9,9 @@ left; one that cannot be done is a stop beside its own sentence, and nothing of 
 
 from collections.abc import Callable, Container, Iterable, Iterator, Sequence
 from functools import partial
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, Any, ClassVar, Literal, Self
 
-from pydantic import BeforeValidator, Field
+from pydantic import BeforeValidator, Field, model_validator
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
@@ -28,10 +28,13 @@ Part = Literal["bodice", "lower"]
 EdgeName = Literal[
     "neckline", "shoulder", "armhole", "side", "waist", "hem", "centre", "princess", "panel", "inside leg"
 ]
+OneSide = Literal["both", "left", "right"]
 Share = Annotated[float, BeforeValidator(read_share), share_between(0, 1), SHARE]
 
 ON = choice("on", ("front", "front"), ("back", "back"), ("both", "front and back"))
 PART = choice("part", ("bodice", "bodice"), ("lower", "lower part"))
+
+SIDE = choice("side", ("both", "both sides alike"), ("left", "her left alone"), ("right", "her right alone"))
 
 
 def edge_word(label: str) -> Word:
@@ -56,9 +59,35 @@ class PatternStep(RecipePart):
     styles: ClassVar[bool] = False
     """Whether it is a line of style, which a bodice that is only its measured edges is none the worse without."""
 
+    sided: ClassVar[bool] = False
+    """Whether it can be done on her left or her right alone."""
+
     part: Part = "bodice"
     on: Side = "front"
+    side: OneSide = "both"
     off: bool = Field(False, description="Left off: it stays in the list and is not done.")
+
+    @classmethod
+    def __pydantic_init_subclass__(cls, **more: Any) -> None:
+        """Each kind that can be done on one side says so in a sentence of its own, which waits while both are alike."""
+        if cls.sided and "sentences" in cls.__dict__:
+            cls.sentences = (*cls.sentences, "It is done on {side}.")
+            cls.words = {**cls.words, "side": SIDE}
+
+    @model_validator(mode="after")
+    def _on_what_sides(self) -> Self:
+        if self.side != "both" and not self.sided:
+            raise ValueError(f"{self.title.lower()} is done on both sides alike; leave the side out")
+        return self
+
+    @property
+    def is_alike(self) -> bool:
+        """Whether it leaves left and right alike."""
+        return self.off or self.side == "both"
+
+    def for_side(self, side: str) -> Self:
+        """What it asks for on one side; left off where it is for the other alone."""
+        return self if self.side in ("both", side) else self.model_copy(update={"off": True})
 
     def do(self, table: Table) -> None:
         """Do it to the pieces on the table. Raises CannotMake where it cannot be done."""

@@ -95,6 +95,7 @@ NEAR_CENTRE = 0.8
 class Wedge(BodiceStep):
     """A wedge of ¼ in pinched out of the front neckline to the bust point."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Pinch closer at the front"
     sentences: ClassVar[tuple[str, ...]] = (
         "Closer than the block, {amount} is pinched out of the front {edge}[edge=centre:, {closed}].",
@@ -133,6 +134,7 @@ class Wedge(BodiceStep):
 class UnderBust(BodiceStep):
     """The front waist dart widened under the bust until the bodice lies close there."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Close under the bust"
     sentences: ClassVar[tuple[str, ...]] = (
         "Under the bust the front lies close: what it has more than a quarter of the body there goes into its dart.",

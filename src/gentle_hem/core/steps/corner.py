@@ -40,6 +40,7 @@ TRIES = 8
 class LetOutCorner(PatternStep):
     """The shoulder tip let out 1 cm and raised half a centimetre, as for a shoulder pad."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Let out a corner"
     sentences: ClassVar[tuple[str, ...]] = ("The {corner} of the {part}, {on}, goes {out} out and {up} up.",)
     words: ClassVar[dict[str, Word]] = {

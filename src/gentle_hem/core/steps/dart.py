@@ -28,6 +28,7 @@ def the_dart(piece: Piece, edge: str) -> Dart:
 class MoveDart(PatternStep):
     """The back shoulder dart moved to the armhole."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Move a dart"
     sentences: ClassVar[tuple[str, ...]] = (
         "The dart on the {edge} of the {part}, {on}, is moved to the {to}, {share} of its way.",
@@ -66,6 +67,7 @@ class MoveDart(PatternStep):
 class ShapeDart(PatternStep):
     """The back waist dart made 1 cm shorter."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Shorten, narrow or fold a dart"
     sentences: ClassVar[tuple[str, ...]] = (
         "The dart on the {edge} of the {part}, {on}, is made {shorter} shorter and {narrower} narrower, and {left}.",

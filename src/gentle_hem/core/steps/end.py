@@ -19,6 +19,7 @@ from gentle_hem.core.units import Length
 class LowerEnd(PatternStep):
     """The back neck lowered 1 cm at the centre."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Lower or raise the end of an edge"
     sentences: ClassVar[tuple[str, ...]] = ("The {edge} of the {part}, {on}, is lowered {amount} at {end}.",)
     words: ClassVar[dict[str, Word]] = {

@@ -33,6 +33,7 @@ NAMED = {"bust": BUST_DART, "waist": FRONT_DART}
 class FrontDart(BodiceStep):
     """The bust dart moved to the waist."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Move the bust or waist dart"
     sentences: ClassVar[tuple[str, ...]] = ("The front's {dart} dart {to}.",)
     words: ClassVar[dict[str, Word]] = {
@@ -73,6 +74,7 @@ class FrontDart(BodiceStep):
 class WaistDart(BodiceStep):
     """The front waist dart made ½ in narrower."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Shape the waist darts"
     sentences: ClassVar[tuple[str, ...]] = (
         "The front waist dart is made {narrower} narrower, its point {short}; waist darts are {stitched}.",

@@ -26,6 +26,7 @@ PLACES = 24
 class Hollow(PatternStep):
     """The armhole hollowed 5 mm half-way."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Hollow or let out an edge"
     sentences: ClassVar[tuple[str, ...]] = (
         "The {edge} of the {part}, {on}, is hollowed {amount} at {share} of its way"

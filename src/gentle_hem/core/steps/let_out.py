@@ -35,6 +35,7 @@ from gentle_hem.core.units import Length
 class LetOut(PatternStep):
     """The side seam let out 1 cm half-way down on front and back, running out to nothing at its ends."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Let out or take in a seam"
     sentences: ClassVar[tuple[str, ...]] = (
         "The {edge} seam of the {part}, {on}, is let out {top} at its top, {middle} at {share} of its way and {foot} "

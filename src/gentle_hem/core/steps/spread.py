@@ -36,6 +36,7 @@ def _two_edges(piece: Piece, opened: EdgeName, hinged: EdgeName) -> tuple[Edge, 
 class Spread(PatternStep):
     """Three cuts from the neckline to the armhole, each opened by 2 in."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Cut and spread"
     sentences: ClassVar[tuple[str, ...]] = (
         "The {part}, {on}, is cut {cuts} from the {edge} to the {hinge}, from {first} to {last} of its way, and each "
@@ -113,6 +114,7 @@ class Spread(PatternStep):
 class Pinch(PatternStep):
     """A wedge of ¼ in pinched out of the neckline, to nothing at the armhole."""
 
+    sided: ClassVar[bool] = True
     title: ClassVar[str] = "Pinch out a wedge"
     sentences: ClassVar[tuple[str, ...]] = (
         "A wedge of {amount} is pinched out of the {edge} of the {part}, {on}, {share} of its way, to nothing at the "

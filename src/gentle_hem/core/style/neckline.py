@@ -14,7 +14,7 @@ from enum import StrEnum
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.drafting import ROUND
-from gentle_hem.core.geometry import Cubic, Path, Point
+from gentle_hem.core.geometry import Cubic, Path, Placement, Point
 from gentle_hem.core.geometry.segment import Line
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.replace import replace
@@ -79,28 +79,58 @@ POINTED = frozenset({Neckline.V, Neckline.SQUARE, Neckline.SWEETHEART})
 """Necks that keep their point at the centre, or their corner."""
 
 
-def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float) -> Piece:
+ASIDE = 0.8
+"""How far aside of the centre a neck may be lowest, as a share of the way to the shoulder."""
+
+
+def _aside(n: Point, lowest: Point, x: float, shape: Neckline, square: Point) -> Path:
+    """Half of a neck that is lowest ``lowest.x - x`` beside the centre: drawn from both shoulders, and cut there."""
+    if shape in (Neckline.SWEETHEART, Neckline.SQUARE):
+        raise CannotMake(f"a {shape} neck is alike on both sides; draw another shape, or lowest at the centre")
+    if abs(lowest.x - x) > ASIDE * (n.x - x):
+        raise CannotMake("it would be lowest beyond the neck; take less beside the centre, or open the neck wider")
+    over = Placement.mirror(Point(x, 0), Point(x, 1))
+    mine = SHAPES[shape](n, lowest, square)
+    theirs = SHAPES[shape](n, over.place(lowest), square).placed(over).reversed()
+    across = mine.then(theirs)
+    met = across.crossings(Path.through(Point(x, lowest.y - 10), Point(x, n.y + 10)))
+    if not met:
+        raise CannotMake("it does not come over the centre")
+    return across.between(0.0, met[0][0])
+
+
+class UsedUp(CannotMake):
+    """A neck leaves nothing of an edge beside it."""
+
+
+def with_neckline(piece: Piece, shape: Neckline, depth: float, wider: float, aside: float = 0.0) -> Piece:
     """A half whose centre is on its left, with its neck redrawn.
 
     ``depth`` is measured down the centre line from the shoulder's level at the neck of the block;
-    ``wider`` is how far down the shoulder the neck is opened. Raises CannotMake when the shoulder or
-    the centre is used up.
+    ``wider`` is how far down the shoulder the neck is opened, and ``aside`` how far towards this side of
+    the centre it is lowest (negative: towards the other). Raises UsedUp when the shoulder or the centre
+    is, and CannotMake where it cannot be so far aside.
     """
     shoulder, centre = piece.edge("shoulder"), piece.edge(piece.edges[-1].name)
     neck = shoulder.path.end
     used = max((dart.at + dart.intake for dart in piece.darts_of("shoulder")), default=0.0)
     left = shoulder.drawn_length - wider
     if left < used + 10:
-        raise CannotMake("the shoulder")
+        raise UsedUp("the shoulder")
     low = neck.y - depth
     if low < centre.path.end.y + 20:
-        raise CannotMake("the centre")
+        raise UsedUp("the centre")
     opened = shoulder.path if wider <= 0 else shoulder.path.split(left)[0]
     lowest = Point(centre.path.start.x, low)
-    drawn = SHAPES[shape](opened.end, lowest, opened.arriving.left)
+    square = opened.arriving.left
+    if aside:
+        drawn = _aside(opened.end, lowest + Point(aside, 0), lowest.x, shape, square)
+        lowest = drawn.end
+    else:
+        drawn = SHAPES[shape](opened.end, lowest, square)
     made = {
         "shoulder": replace(shoulder, path=opened),
-        "neckline": replace(piece.edge("neckline"), path=drawn, pointed=shape in POINTED),
+        "neckline": replace(piece.edge("neckline"), path=drawn, pointed=bool(aside) or shape in POINTED),
         centre.name: replace(centre, path=Path.through(lowest, centre.path.end)),
     }
     return replace(piece, edges=tuple(made.get(edge.name, edge) for edge in piece.edges))

@@ -9,7 +9,7 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run, Seam, with_pairs
+from gentle_hem.core.seams import Run, Seam, right_of, with_pairs
 from gentle_hem.core.sentences import Word, choice
 from gentle_hem.core.steps.base import ON, PART, Part
 from gentle_hem.core.steps.base import Side as On
@@ -60,10 +60,10 @@ class TwoCloths(Trim):
                 seams.append(replace(seam, b=_of_others(seam.b, pairs)))
             elif any(stretch.piece.other for stretch in seam.stretches):  # the right of what it is sewn to
                 seams.append(replace(seam, a=_of_others(seam.a, pairs), b=_of_others(seam.b, pairs)))
-            elif f"{seam.name}, right" in names:
+            elif right_of(seam.name) in names:
                 seams.append(seam)
             else:
-                right = replace(seam, title=f"{seam.name}, right", a=_of_others(seam.a, pairs))
+                right = replace(seam, title=right_of(seam.name), a=_of_others(seam.a, pairs))
                 seams += [seam, replace(right, b=_of_others(seam.b, pairs))]
         flat = {pairs[w]: replace(p, what=pairs[w]) for w, p in dress.unspread.items() if w in pairs}
         return replace(dress, seams=tuple(seams), unspread={**dress.unspread, **flat}).with_pieces([*lefts, *rights])

@@ -1,0 +1,175 @@
+"""Left and right made apart: what is asked of one side alone changes that side, and nothing of the other."""
+
+import pytest
+from pydantic import ValidationError
+from pytest import approx
+from shapely import LineString, Polygon
+
+from dresses import made, recipe
+from gentle_hem.core.cut import Side, cut_pieces
+from gentle_hem.core.dressed import Seen, drawn_dress
+from gentle_hem.core.dressed.inks import Drawn
+from gentle_hem.core.findings import Severity
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.recipe import changed
+
+NECK = {"kind": "neckline", "shape": "v", "depth": 180, "aside": 30, "toward": "right"}
+TAKEN_IN = {"kind": "let_out", "on": "both", "middle": -12}
+BELOW = {"kind": "a_line", "length": 600}
+
+
+def stops(garment):
+    return [finding for finding in garment.findings if finding.severity is Severity.STOP]
+
+
+def half_turned(path, names):
+    """Places of some edges of a whole piece, turned over about the middle of its front."""
+    return sorted((round(-x, 3), round(y, 3)) for name in names for x, y in path(name))
+
+
+def places(piece):
+    return lambda name: [(spot.x, spot.y) for spot in (piece.edge(name).path.start, piece.edge(name).path.end)]
+
+
+def test_a_v_is_lowest_beside_the_centre_and_crosses_it_where_a_ruler_would():
+    """By hand: the long side is straight from below the far shoulder to the point, so at the centre it stands at
+    depth × neck ÷ (neck + aside) below the shoulder.
+    """
+    plain = made(steps=[]).piece("bodice front")
+    n = plain.edge("shoulder").path.end
+    front = made(steps=[NECK]).piece("bodice front")
+    low = min((spot for spot in front.edge("neckline other").path.flatten(0.1)), key=lambda spot: spot.y)
+    assert (low.x, low.y) == (approx(-30, abs=0.01), approx(n.y - 180, abs=0.01))
+    centre = front.edge("neckline").path.end
+    assert centre.x == approx(0, abs=1e-6)
+    assert n.y - centre.y == approx(180 * n.x / (n.x + 30), abs=0.5)
+    assert front.edge("neckline other").path.start == centre
+    assert not front.on_fold
+    assert front.cut == 1
+
+
+@pytest.mark.parametrize("shape", ["v", "round", "scoop"])
+def test_the_other_way_is_the_same_turned_over(shape):
+    one, other = (
+        made(steps=[{**NECK, "shape": shape, "toward": way}, {"kind": "facing"}]) for way in ("left", "right")
+    )
+    for name in ("bodice front", "front neck facing"):
+        mine, theirs = one.piece(name), other.piece(name)
+        plain = [edge.name for edge in mine.edges if not edge.name.endswith("other")]
+        assert half_turned(places(mine), plain) == [
+            (approx(x, abs=0.01), approx(y, abs=0.01))
+            for x, y in sorted((round(x, 3), round(y, 3)) for name in plain for x, y in places(theirs)(f"{name} other"))
+        ], name
+    assert stops(one) == stops(other) == []
+
+
+@pytest.mark.parametrize("side", ["left", "right"])
+def test_one_side_is_as_if_both_were_asked_and_the_other_as_if_nothing_was(side):
+    plain, both = (made(steps=steps, lower=BELOW) for steps in ([], [TAKEN_IN]))
+    one = made(steps=[{**TAKEN_IN, "side": side}], lower=BELOW)
+    asked, left_alone = (" other", "") if side == "right" else ("", " other")
+    front = one.piece("bodice front")
+    assert front.edge(f"side{asked}").drawn_length == approx(both.piece("bodice front").edge("side").drawn_length)
+    assert front.edge(f"side{left_alone}").drawn_length == approx(plain.piece("bodice front").edge("side").drawn_length)
+    assert front.seam_line.signed_area == approx(
+        both.piece("bodice front").seam_line.signed_area + plain.piece("bodice front").seam_line.signed_area
+    )
+    for name, whose in ((f"bodice back{asked}", both), (f"bodice back{left_alone}", plain)):
+        mine = one.piece(name)
+        assert [edge.path for edge in mine.edges] == [edge.path for edge in whose.piece("bodice back").edges], name
+        assert mine.turned_over is name.endswith("other")
+    assert [edge.name for edge in one.piece("skirt front").edges] == [
+        edge.name for edge in plain.piece("skirt front").edges
+    ]
+    assert one.piece("skirt front").on_fold, "what hangs from both is cut as before"
+    assert stops(one) == []
+
+
+def test_what_is_cut_is_one_of_each_and_says_whose_it_is():
+    one = made(steps=[{**TAKEN_IN, "side": "left"}], lower=BELOW)
+    cut = {(thing.piece.name, thing.side) for thing in cut_pieces(one) if thing.piece.section == "bodice"}
+    assert cut == {
+        ("bodice front", Side.WHOLE), ("bodice back", Side.LEFT), ("bodice back other", Side.RIGHT)
+    }  # fmt: skip
+    assert "for the right" in one.piece("bodice back other").remark
+    assert "right side up" in one.piece("bodice front").remark
+
+
+def test_every_seam_of_either_side_is_walked():
+    one = made(steps=[{**TAKEN_IN, "side": "left"}, {"kind": "facing"}], lower=BELOW, finish={"lining": "whole"})
+    names = {walked.name for walked in one.seams}
+    assert {"bodice side seam", "bodice side seam, right", "waist seam", "waist seam, right"} <= names
+    assert all(walked.verdict.fits for walked in one.seams)
+    sides = {walked.name: walked for walked in one.seams}
+    assert abs(sides["bodice side seam"].length_a - sides["bodice side seam, right"].length_a) > 0.5
+    there = {(piece.what, edge.name) for piece in one.pieces for edge in piece.edges}
+    assert {(s.piece, s.edge) for walked in one.seams for s in walked.seam.stretches} <= there
+    assert one.piece("bodice front lining").edge("side other").drawn_length == approx(
+        one.piece("bodice front").edge("side other").drawn_length
+    )
+
+
+def test_what_does_not_meet_at_the_centre_is_said_with_a_way_out_that_works():
+    low = {"kind": "hollow", "edge": "neckline", "side": "left", "on": "front"}
+    asked = recipe(steps=[{**NECK, "aside": 0, "side": "left"}, low])
+    garment = make_up(asked)
+    [found] = [one for one in garment.findings if one.code == "sides-do-not-go-together"]
+    assert "bodice front" in found.text("cm")
+    [way] = found.remedies
+    assert stops(make_up(changed(asked, way.changes))) == []
+
+
+def test_what_can_only_be_done_on_both_sides_refuses_one():
+    with pytest.raises(ValidationError, match="on both sides alike"):
+        recipe(steps=[{"kind": "twist", "side": "left"}])
+
+
+def test_a_sentence_of_its_own_says_the_side_and_waits_while_both_are_alike():
+    [step] = recipe(steps=[{**TAKEN_IN, "side": "right"}]).steps
+    assert step.sentences[-1] == "It is done on {side}."
+    assert step.words["side"].say(step.side, "cm") == "her right alone"
+    [neck] = recipe(steps=[NECK]).steps
+    assert "lowest" in neck.sentences[1]
+
+
+def test_a_gown_cut_in_one_is_made_apart_down_to_its_hem():
+    gown = {"kind": "gown", "length": 1000}
+    plain, both = (made(steps=steps, lower=gown) for steps in ([], [{**TAKEN_IN, "share": 0.4}]))
+    one = made(steps=[{**TAKEN_IN, "share": 0.4, "side": "right"}], lower=gown)
+    front = one.piece("gown front")
+    assert front.edge("hem").drawn_length == approx(plain.piece("gown front").edge("hem").drawn_length)
+    assert front.edge("side other").drawn_length == approx(both.piece("gown front").edge("side").drawn_length)
+    assert stops(one) == []
+
+
+def test_the_drawn_dress_shows_the_side_that_it_is_on():
+    """The front is seen as it faces us: her right lies at the left of the picture."""
+    asked = recipe(steps=[{**NECK, "depth": 200, "aside": 40}])
+    garment = make_up(asked)
+    [cloth] = [
+        Polygon(ink.spots) for ink in drawn_dress(asked, garment).views[Seen.FRONT]
+        if ink.drawn is Drawn.CLOTH and ink.piece == "bodice front"
+    ]  # fmt: skip
+    over_right, over_left = (
+        cloth.intersection(LineString([(x, 0), (x, 2000)])).bounds[3] for x in (-40, 40)
+    )  # fmt: skip
+    assert over_right < over_left - 40
+
+
+@pytest.mark.parametrize("shape", ["sweetheart", "square"])
+def test_a_neck_that_is_alike_by_its_nature_says_so(shape):
+    [found] = [one for one in make_up(recipe(steps=[{**NECK, "shape": shape}])).findings if one.code == "step-not-done"]
+    assert "alike on both sides" in found.text("cm")
+
+
+def test_a_drawn_skirt_is_as_wide_as_both_its_sides_are_together():
+    """Half of what it is with both sides let out, and half of what it is with none."""
+    let_out = {**TAKEN_IN, "part": "lower", "middle": 15}
+
+    def hip(*steps):
+        asked = recipe(steps=list(steps), lower=BELOW)
+        return next(level.girth for level in drawn_dress(asked, make_up(asked)).levels if level.name == "hip")
+
+    none, both, one = hip(), hip(let_out), hip({**let_out, "side": "right"})
+    assert both > none + 20
+    assert one == approx((none + both) / 2, abs=1)
