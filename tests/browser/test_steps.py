@@ -53,6 +53,27 @@ def test_steps_are_done_moved_left_off_broken_and_mended(page, studio):
     assert [step["kind"] for step in kept(studio)] == ["line"]
 
 
+def test_a_step_is_done_on_one_side_alone(page, studio):
+    open_commission(page, studio, TITLE)
+    add_to(page, "Do to the pieces", "neckline")
+    step = page.locator('[id="part-steps.0"]')
+    expect(word(page, "steps.0.aside")).to_be_hidden()  # it says what is usual, and waits
+    step.get_by_role("button", name="more …").click()
+    type_word(page, "steps.0.aside", "3 cm").press("Enter")
+    choose(page, "steps.0.toward", "right")
+    front = page.locator('[data-piece="bodice front"]')
+    step.hover()
+    expect(front.locator("[data-lit]")).to_have_count(2)  # what is left of the centre, and what is right of it
+    add_to(page, "Do to the pieces", "let_out")
+    choose(page, "steps.1.on", "back")
+    side = page.locator('[id="part-steps.1"]')
+    side.get_by_role("button", name="more …").click()
+    choose(page, "steps.1.side", "her left alone")
+    expect(page.locator('[data-piece="bodice back other"]')).to_be_visible()
+    page.get_by_role("button", name="Leave off: Let out or take in a seam").click()
+    expect(page.locator('[data-piece="bodice back other"]')).to_be_hidden()
+
+
 def test_a_step_is_typed_by_keyboard_alone_and_undone(page, studio):
     open_commission(page, studio, TITLE)
     open_stage(page, "bodice")

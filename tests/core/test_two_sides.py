@@ -12,6 +12,7 @@ from gentle_hem.core.dressed.inks import Drawn
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import changed
+from gentle_hem.core.steps.base import acted_on
 
 NECK = {"kind": "neckline", "shape": "v", "depth": 180, "aside": 30, "toward": "right"}
 TAKEN_IN = {"kind": "let_out", "on": "both", "middle": -12}
@@ -173,3 +174,18 @@ def test_a_drawn_skirt_is_as_wide_as_both_its_sides_are_together():
     none, both, one = hip(), hip(let_out), hip({**let_out, "side": "right"})
     assert both > none + 20
     assert one == approx((none + both) / 2, abs=1)
+
+
+@pytest.mark.parametrize(
+    ("side", "lit"),
+    [
+        ("left", {("bodice front", "side"), ("bodice back", "side")}),
+        ("right", {("bodice front", "side other"), ("bodice back other", "side")}),
+    ],
+)
+def test_a_sentence_lights_the_edges_of_its_own_side(side, lit):
+    asked = recipe(steps=[{**TAKEN_IN, "side": side}])
+    assert {(place.piece, place.edge) for place in acted_on(asked.steps[0], make_up(asked).pieces)} == lit
+    neck = recipe(steps=[NECK])
+    places = acted_on(neck.steps[0], make_up(neck).pieces)
+    assert {place.edge for place in places} == {"neckline", "neckline other"}

@@ -15,6 +15,7 @@ from pydantic import BeforeValidator, Field, model_validator
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
+from gentle_hem.core.cutting.open_out import OTHER
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused
 from gentle_hem.core.parts import SHARE, RecipePart, read_share, share_between
@@ -167,8 +168,24 @@ def acted_on(step: PatternStep, pieces: Iterable[Piece]) -> list[Place]:
         of_part = any(what.section.is_upper if part == "bodice" else what.section.is_lower for part in step.parts)
         if what.layer is not Layer.OUTER or what.half not in step.halves or not of_part:
             continue
-        found += [Place(piece=piece.name, edge=name) for name in step.lies_on(piece)]
+        found += [Place(piece=piece.name, edge=name) for name in _of_its_side(step, piece, step.lies_on(piece))]
     return found
+
+
+def _of_its_side(step: PatternStep, piece: Piece, names: Iterable[str]) -> list[str]:
+    """The edges on the side that a step is done to: a whole piece has those of its right once more."""
+    whole = any(edge.name.endswith(OTHER) for edge in piece.edges)
+    if not whole:
+        is_right = piece.what.other
+        return [] if step.side == ("left" if is_right else "right") and _is_apart(piece) else list(names)
+    left = [name for name in names if not name.endswith(OTHER)]
+    right = [name + OTHER for name in left if piece.at_edge(name + OTHER) is not None]
+    return (left if step.side != "right" else []) + (right if step.side != "left" else [])
+
+
+def _is_apart(piece: Piece) -> bool:
+    """Whether it is one of a pair that is cut apart."""
+    return piece.what.other or (piece.cut == 1 and not piece.on_fold)
 
 
 def the_pieces(table: Table, half: Half, edge: str) -> list[What]:
