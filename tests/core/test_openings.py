@@ -330,3 +330,29 @@ def test_a_seam_down_the_centre_of_either_part():
         assert (piece.on_fold, piece.cut, piece.edge("centre front").allowance) == (False, 2, 13)
         assert any(s.name.endswith("centre front seam") for s in garment.seams)
     assert "already" in refusal("step-not-done", steps=[{"kind": "centre_seam", "on": "back"}]).values["why"]
+
+
+@pytest.mark.parametrize("place", ["centre_back", "side", "centre_front"])
+@pytest.mark.parametrize(
+    "kind",
+    ["circle", "high_low", "handkerchief", "gored_circle", "double_circle", "straight", "a_line", "gores", "gathered"],
+)
+def test_the_end_of_a_zip_is_marked_as_far_below_the_waist_as_was_asked(kind, place):
+    garment = made(lower={"kind": kind}, opening={"place": place, "below_waist": 150})
+    found = [(piece, notch) for piece in garment.pieces for notch in piece.notches if notch.kind is NotchKind.ZIP_END]
+    assert {piece.what.section for piece, _ in found} == {"skirt"}
+    for piece, notch in found:
+        path = piece.edge(notch.edge).path
+        waist = piece.edge("waist").path
+        down = min(path.start.distance(end) for end in (waist.start, waist.end)) < 0.01
+        assert (notch.at if down else path.length - notch.at) == approx(150, abs=0.5), (piece.name, notch.edge)
+    edges = {(piece.what.half, notch.edge) for piece, notch in found}
+    if kind not in ("gored_circle", "gores"):
+        wanted = {"centre_back": 1, "centre_front": 1, "side": 2}
+        assert len(edges) == wanted[place]
+
+
+def test_a_gown_zipped_at_its_side_has_the_end_marked_on_front_and_back():
+    garment = made(lower={"kind": "gown", "length": 1000}, opening={"place": "side", "below_waist": 150})
+    found = {piece.what.half for piece in garment.pieces for n in piece.notches if n.kind is NotchKind.ZIP_END}
+    assert found == {Half.FRONT, Half.BACK}

@@ -466,3 +466,15 @@ def test_a_centre_on_the_fold_is_never_bent(step):
     assert "lies on the fold, and would be bent there" in refused.text("cm")
     centre = garment.piece("bodice front").edge("centre front").path
     assert {point.x for segment in centre.segments for point in (segment.start, segment.end)} == {0.0}
+
+
+@pytest.mark.parametrize(
+    ("edge", "hinge", "share", "hinge_share"),
+    [("neckline", "side", 0.5, 0.3), ("shoulder", "side", 0.4, 0.2), ("neckline", "waist", 0.3, 0.8)],
+)
+def test_a_pinch_across_a_slanting_edge_takes_all_that_was_asked(edge, hinge, share, hinge_share):
+    """What is asked is what the edge becomes shorter by, also where the fold makes a step that is drawn over."""
+    step = {"kind": "pinch", "edge": edge, "hinge": hinge, "amount": 12, "share": share, "hinge_share": hinge_share}
+    before, after = (make_up(recipe(*steps)).piece("bodice front") for steps in ((), (step,)))
+    assert before.stitched_length(edge) - after.stitched_length(edge) == approx(12, abs=0.2)
+    assert after.stitched_length(hinge) == approx(before.stitched_length(hinge), abs=0.2)

@@ -176,18 +176,19 @@ def _at_share(
 
 
 ZIPPED = {
-    OpeningPlace.CENTRE_BACK: (Role.CENTRE_BACK, Half.BACK), OpeningPlace.CENTRE_FRONT: (Role.CENTRE_FRONT, Half.FRONT)
+    OpeningPlace.CENTRE_BACK: Role.CENTRE_BACK, OpeningPlace.CENTRE_FRONT: Role.CENTRE_FRONT,
+    OpeningPlace.SIDE: Role.SIDE,
 }  # fmt: skip
-"""The edge a zip at the centre lies on, and its half."""
+"""The edges a zip lies on."""
 
 
 def _zip_end(piece: Piece, opening: Opening, waists: Mapping[Half, float]) -> Piece:
-    """A gown's back or front with the end of its zip marked down the centre."""
-    role, half = ZIPPED.get(opening.place, (None, Half.BACK))
-    if role is None or half not in waists:
+    """A gown's back or front with the end of its zip marked down the centre or the side."""
+    role, half = ZIPPED.get(opening.place), piece.what.half
+    if role is None or half is None or half not in waists:
         return piece
     for edge in piece.edges:
-        if edge.role is not role or not edge.turned:
+        if edge.role is not role or not (edge.turned or role is Role.SIDE):
             continue
         if any(n.edge == edge.name and n.kind is NotchKind.ZIP_END for n in piece.notches):
             continue

@@ -17,7 +17,7 @@ from gentle_hem.core.geometry.path import smooth_through
 from gentle_hem.core.geometry.point import ORIGIN
 from gentle_hem.core.lower.flare import NAMED_SWEEPS, least_sweep, say_sweep
 from gentle_hem.core.lower.inner_edge import inner_edge, seam_radius
-from gentle_hem.core.lower.panel import HemAllowance, seam_halves, two_panels
+from gentle_hem.core.lower.panel import HemAllowance, seam_halves, two_panels, zip_end
 from gentle_hem.core.lower.sector import level_arc, sector_piece
 from gentle_hem.core.lower.straight import meet_the_bodice
 from gentle_hem.core.parts import (
@@ -272,12 +272,14 @@ class GoredCircle(FlareSkirt):
             ),
         )
         what = What(Section.SKIRT, panel=Panel.GORE)
+        opens = host.opening.place is not OpeningPlace.NONE and 0 < host.zip_ends < self.length
+        zipped = [zip_end("side", self.length - host.zip_ends), zip_end("side near", host.zip_ends)] if opens else []
         gore = Piece(
             what,
             edges,
             cut=count,
             alike=True,
-            notches=(Notch("side", self.length / 2), Notch("side near", self.length / 2)),
+            notches=(Notch("side", self.length / 2), Notch("side near", self.length / 2), *zipped),
             grain=(Point(0, -(radius + 0.3 * self.length)), Point(0, -(radius + 0.7 * self.length))),
             remark="the zip lies in a seam" if host.opening.place is not OpeningPlace.NONE else "",
         )

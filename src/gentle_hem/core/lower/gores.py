@@ -18,7 +18,7 @@ from pydantic import Field
 from gentle_hem.core.cutting.mirror import MIRROR, mirrored
 from gentle_hem.core.findings import Remedy, in_recipe, stop
 from gentle_hem.core.geometry import Arc, Cubic, Line, Path, Point
-from gentle_hem.core.lower.panel import HemAllowance, HipEase, hips_of, seam_halves, too_short
+from gentle_hem.core.lower.panel import HemAllowance, HipEase, hips_of, seam_halves, too_short, zip_end
 from gentle_hem.core.lower.straight import meet_the_bodice
 from gentle_hem.core.parts import (
     FinishedLength,
@@ -273,15 +273,20 @@ class _GoresMade:
             role = Role.CENTRE_FRONT if half is Half.FRONT else Role.CENTRE_BACK
             made.append(self._half_gore(half, gore, role, folded=half is Half.FRONT or not opens))
         if full:
-            zipped = opens and half is Half.BACK and not odd
-            made += [self._whole_gore(What(Section.SKIRT, half, Panel.GORE), gore, 2 * full, zipped)] * full
+            edge, where = "", ""
+            if opens and half is Half.BACK and not odd:
+                edge, where = "side", AT_CENTRE_BACK
+            elif self.host.opening.place is OpeningPlace.SIDE:
+                edge, where = "side" if half is Half.FRONT else NEAR, "the zip lies in a side seam"
+            made += [self._whole_gore(What(Section.SKIRT, half, Panel.GORE), gore, 2 * full, edge, where)] * full
         return made
 
     def _counted_from_the_centre_front(self, opens: bool) -> LowerMade:
         """An odd number of gores: all alike, half of one at the centre front, a seam at the centre back."""
         each_side = (self.plan.count - 1) // 2
         centre = self._half_gore(Half.FRONT, self.gores[0], Role.CENTRE_FRONT, folded=True)
-        gore = self._whole_gore(What(Section.SKIRT, panel=Panel.GORE), self.gores[0], 2 * each_side, opens)
+        gore = self._whole_gore(What(Section.SKIRT, panel=Panel.GORE), self.gores[0], 2 * each_side,
+                                *(("side", AT_CENTRE_BACK) if opens else ()))  # fmt: skip
         corners = (CENTRE_FRONT, *(Sign(f"gore seam {k + 1}") for k in range(each_side)), CENTRE_BACK)
         return self._sewn((centre, gore), [centre, *[gore] * each_side], corners)
 
@@ -315,14 +320,19 @@ class _GoresMade:
             Edge("side", Role.SIDE, side.reversed(), allowances.side),
             Edge("waist", Role.WAIST, waist, allowances.waist),
         )
+        marks = [Notch("side", side.length / 2)]
+        ends = self.host.zip_ends
+        if opens and 0 < ends < line.length:
+            marks.append(zip_end(str(centre), ends))
         piece = Piece(
             What(Section.SKIRT, half, Panel.CENTRE_GORE), edges, cut=1 if folded else 2, on_fold=folded,
-            notches=(Notch("side", side.length / 2),),
+            notches=tuple(marks),
             grain=(Point(20, -0.3 * gore.length), Point(20, -0.7 * gore.length)),
         )  # fmt: skip
         return mirrored(piece) if half is Half.BACK else piece
 
-    def _whole_gore(self, what: What, gore: Gore, cut: int, zipped: bool) -> Piece:
+    def _whole_gore(self, what: What, gore: Gore, cut: int, zipped: str = "", where: str = "") -> Piece:
+        """A whole gore; ``zipped`` is its edge that the zip lies on in one of them, ``where`` says in which."""
         waist, side, hem = gore.half()
         allowances = self.host.allowances
         left = side.placed(MIRROR)
@@ -333,13 +343,17 @@ class _GoresMade:
             Edge("side", Role.SIDE, side.reversed(), allowances.side),
             Edge("waist", Role.WAIST, waist.then(left_waist), allowances.waist),
         )
-        marks = (Notch("side", side.length / 2), Notch(NEAR, side.length / 2))
+        marks = [Notch("side", side.length / 2), Notch(NEAR, side.length / 2)]
+        ends = self.host.zip_ends
+        if zipped and 0 < ends < side.length:
+            marks.append(zip_end(zipped, ends if zipped == NEAR else side.length - ends))
         return Piece(
-            what, edges, cut=cut, alike=True, notches=marks,
-            remark="the zip lies in the gores' seam at the centre back" if zipped else "",
+            what, edges, cut=cut, alike=True, notches=tuple(marks), remark=where,
             grain=(Point(0, -0.3 * gore.length), Point(0, -0.7 * gore.length)),
         )  # fmt: skip
 
+
+AT_CENTRE_BACK = "the zip lies in the gores' seam at the centre back"
 
 NEAR = "side near"
 """The edge of a whole gore nearer the centre front."""

@@ -27,12 +27,12 @@ def sector_piece(
     """
     allowances, place, is_front = host.allowances, host.opening.place, what.half is Half.FRONT
     role = Role.CENTRE_FRONT if is_front else Role.CENTRE_BACK
-    opens = not is_front and place is OpeningPlace.CENTRE_BACK and not folded
+    opens = not folded and place is (OpeningPlace.CENTRE_FRONT if is_front else OpeningPlace.CENTRE_BACK)
     whole = 2 * angle if folded else angle
     waist_allowance = min(allowances.waist, radius * 0.5)
     room = room_beside(whole, radius - waist_allowance)
     at_side = allowances.side if allowances.side <= room else 0.0
-    at_centre = 0.0 if folded else allowances.of(role) if opens else allowances.panel
+    at_centre = 0.0 if folded else allowances.zip if opens else allowances.panel
     waist = inner or Path.of(Arc(ORIGIN, radius, -pi / 2 + angle, -angle))
     edges = (
         Edge(
@@ -55,6 +55,8 @@ def sector_piece(
     marks = [Notch("side", edges[2].drawn_length / 2, double=not is_front), *_under(host, is_front, waist)]
     if opens and 0 < host.zip_ends < edges[0].drawn_length:
         marks.append(zip_end(str(role), host.zip_ends))
+    if place is OpeningPlace.SIDE and 0 < host.zip_ends < edges[2].drawn_length:
+        marks.append(zip_end("side", edges[2].drawn_length - host.zip_ends))
     drop = edges[0].drawn_length
     inset = min(25.0, 0.3 * radius * min(angle, 1.0) + 4)
     piece = Piece(

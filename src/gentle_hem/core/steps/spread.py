@@ -143,7 +143,14 @@ class Pinch(PatternStep):
     def _pinched(self, piece: Piece) -> Piece:
         edge, hinge = _two_edges(piece, self.edge, self.hinge)
         at = along(edge, self.edge, self.share)
-        if not self.amount / 2 + 2 < at < edge.drawn_length - self.amount / 2 - 2:
-            raise CannotMake(f"the wedge runs over the end of the {self.edge}")
         hinged = along(hinge, self.hinge, min(max(self.hinge_share, 0.02), 0.98))
-        return pinched_out(piece, edge.name, at, hinge.name, hinged, self.amount, stays)
+        by, made = self.amount, piece
+        for _ in range(TRIES):  # across a slanting edge the fold makes a step, which is drawn over: more is folded away
+            if not by / 2 + 2 < at < edge.drawn_length - by / 2 - 2:
+                raise CannotMake(f"the wedge runs over the end of the {self.edge}")
+            made = pinched_out(piece, edge.name, at, hinge.name, hinged, by, stays)
+            short = self.amount - (edge.drawn_length - made.edge(edge.name).drawn_length)
+            if abs(short) < 0.01:
+                break
+            by += short
+        return made
