@@ -134,6 +134,7 @@ class Panel(StrEnum):
     SPIRAL = "spiral"
     SIDE_RING = "side ring"
     SLEEVE_RING = "sleeve ring"
+    SEAM_RING = "seam ring"
     SLIT = "slit"
     FLAP = "flap"
     BAG = "bag"
@@ -205,6 +206,7 @@ OF_ITS_OWN = {
     Panel.SPIRAL: "spiral flounce",
     Panel.SIDE_RING: "side ruffle ring",
     Panel.SLEEVE_RING: "sleeve ruffle ring",
+    Panel.SEAM_RING: "ruffle ring",
     Panel.ROLL: "roll collar",
     Panel.SPAN: "cape facing",
 }

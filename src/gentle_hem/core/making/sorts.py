@@ -107,7 +107,10 @@ SMALL = (
 )  # fmt: skip
 """Sections whose own seams are sewn before they are set on anything."""
 
-SMALL_PANELS = (Panel.STRAP, Panel.LACING, Panel.MODESTY, Panel.RING, Panel.SIDE_RING, Panel.SLEEVE_RING, Panel.SPIRAL)
+SMALL_PANELS = (
+    Panel.STRAP, Panel.LACING, Panel.MODESTY, Panel.RING, Panel.SIDE_RING, Panel.SLEEVE_RING, Panel.SEAM_RING,
+    Panel.SPIRAL,
+)  # fmt: skip
 TURNED_OUT = (Section.COLLAR, Section.NECK_BAND, Section.BELT, Section.LOOPS)
 TURNED_PANELS = (Panel.STRAP, Panel.FLAP, Panel.MODESTY)
 """What is sewn double and turned out; other small parts are joined flat."""

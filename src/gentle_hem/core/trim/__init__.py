@@ -10,6 +10,7 @@ from gentle_hem.core.trim.neck import Belt, Cape, ElasticCasing, NeckBand
 from gentle_hem.core.trim.opening import Slit, Vent
 from gentle_hem.core.trim.pocket import PatchPocket, SeamPocket
 from gentle_hem.core.trim.ruffle import HemRuffle, SideRuffle
+from gentle_hem.core.trim.seam_rings import SeamRings
 from gentle_hem.core.trim.side_rings import SideRings
 from gentle_hem.core.trim.sleeve import Sleeve
 from gentle_hem.core.trim.sleeve_rings import SleeveRings
@@ -18,5 +19,5 @@ from gentle_hem.core.trim.two_cloths import TwoCloths
 TRIMS = (
     HemRuffle, RingFlounce, SpiralFlounce, SideRuffle, SideRings, Godets, Slit, Vent, FacedSlit, Sleeve, StandCollar,
     RollCollar, NeckBand, Cape, ElasticCasing, Belt, BiasBinding, PatchPocket, SeamPocket, InsertedPeplum,
-    SleeveRings, TwoCloths,
+    SleeveRings, SeamRings, TwoCloths,
 )  # fmt: skip
