@@ -19,6 +19,7 @@ from gentle_hem.core.dressed.surface import Surface
 from gentle_hem.core.dressed.upper import ABOVE
 from gentle_hem.core.dressed.views import Seen, Spot, Sweep, project, stretches, sweeps
 from gentle_hem.core.pattern import Role
+from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Half
 
 SHOWS = 12.0
@@ -48,6 +49,11 @@ class _Looked:
 
     def spots(self, first: int, last: int) -> list[Spot]:
         return list(zip(self.across[first:last].tolist(), self.height[first:last].tolist(), strict=True))
+
+
+def _turned(ink: Ink) -> Ink:
+    """A line once more, on the other side of the middle."""
+    return replace(ink, spots=tuple((-across, height) for across, height in ink.spots))
 
 
 class Drawing:
@@ -121,16 +127,22 @@ class Drawing:
             yield Ink(Drawn.INSIDE, (*behind, *in_front[::-1]), closed=True)
 
     def _folds(self, surface: Surface, ways: Sequence[Sweep]) -> Iterator[Ink]:
+        found: list[Ink] = []
         for way in ways:
-            for line in way.folds(surface.phase):
-                yield Ink(Drawn.FOLD, tuple(line))
+            if way.turned_over:
+                yield from [
+                    replace(ink, spots=tuple((-across, height) for across, height in ink.spots)) for ink in found
+                ]
+                continue
+            found = [Ink(Drawn.FOLD, tuple(line)) for line in way.folds(surface.phase)]
             if surface.gathered and surface.phase is not None:
-                yield from self._gathers(surface.phase, way)
+                found += self._gathers(surface.phase, way)
+            yield from found
 
     def _gathers(self, phase: Numbers, way: Sweep) -> Iterator[Ink]:
         """Short lines down from a gathered seam, one long and one short by turns."""
         last = int(np.argmax(way.across[0] * way.towards))
-        at = phase[np.array(way.columns)][: last + 1]
+        at = phase[way.columns[: last + 1]]
         numbers = np.arange(np.ceil(at.min() * 2), at.max() * 2 + 1)
         columns = np.abs(at[None, :] - numbers[:, None] / 2).argmin(axis=1).tolist()
         for number, column in zip(numbers.astype(int).tolist(), columns, strict=True):
@@ -156,8 +168,12 @@ class Drawing:
     def _inked(self, all_lines: Sequence[Lines], ways: Sequence[Sweep]) -> Iterator[Ink]:
         """The lines that can be seen."""
         for lines in all_lines:
+            beside: list[Ink] = []  # what is on one side alone, and so once more on the other
             for k, way in enumerate(ways):
                 if way.sign not in lines.signs:
+                    continue
+                if way.turned_over and len(lines.signs) > 1:
+                    yield from (_turned(ink) for ink in beside)
                     continue
                 looked = self._look(lines, way.sign, way)
                 for line in lines.lines:
@@ -173,7 +189,10 @@ class Drawing:
                         continue
                     for first, last in stretches(looked.seen[part]):
                         spots = tuple(looked.spots(line.first + first, line.first + last))
-                        yield Ink(line.drawn, spots, piece=line.piece, edge=line.edge)
+                        ink = Ink(line.drawn, spots, piece=line.piece, edge=line.edge)
+                        if not shared:
+                            beside.append(ink)
+                        yield ink
 
     def _button(self, looked: _Looked, part: slice) -> Ink:
         height, turn = float(looked.height[part].mean()), np.linspace(0, 2 * np.pi, 13)

@@ -48,6 +48,8 @@ class Dressing:
         self.form = Form.of(recipe.figure)
         self.pieces = {p.what: self._as_tied(p, garment) for p in garment.pieces if p.what.layer is Layer.OUTER}
         self.walked = [w for w in garment.seams if all(s.piece in self.pieces for s in w.seam.stretches)]
+        self.joins = [(w, set(w.seam.b.pieces)) for w in self.walked if w.seam.is_join]
+        """Each join with what hangs from it."""
         self.uppers: dict[int, Upper] = {}
         self.feet: set[tuple[What, str]] = set()
         self.surface: Surface | None = None
@@ -164,10 +166,12 @@ class Dressing:
             for walked in waiting:
                 for upper, lower in ((walked.seam.a, walked.seam.b), (walked.seam.b, walked.seam.a)):
                     new = set(lower.pieces)
+                    if new & placed or lower.stretches[0].piece.section not in PARTS:
+                        continue
                     if lower is walked.seam.b:
                         upper = self._all_above(upper, new)
                     above = {what for what in upper.pieces if what.section is not Section.GODET}
-                    if above and above <= placed and not new & placed and self._hang_one(walked, upper, lower):
+                    if above and above <= placed and self._hang_one(walked, upper, lower):
                         placed |= new
             if len(placed) == before:
                 return
@@ -175,14 +179,12 @@ class Dressing:
     def _all_above(self, upper: Run, lower: set[What]) -> Run:
         """Everything that a part is sewn to at its top: a cape to the front's neck edge and to the back's."""
         also = [
-            s for w in self.walked if w.seam.is_join and set(w.seam.b.pieces) == lower for s in w.seam.a.stretches
+            s for w, below in self.joins if below == lower for s in w.seam.a.stretches
             if s not in upper.stretches and s.piece not in lower
         ]  # fmt: skip
         return replace(upper, stretches=(*upper.stretches, *also), corners=()) if also else upper
 
     def _hang_one(self, walked: Walked, upper: Run, lower: Run) -> bool:
-        if lower.stretches[0].piece.section not in PARTS:
-            return False
         patches = self._patches(lower)
         spot = self._edge_above(upper) if patches else None
         if spot is None:

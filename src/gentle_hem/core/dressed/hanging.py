@@ -102,8 +102,9 @@ def patch(piece: Piece, stretch: Stretch) -> Patch | None:
         - ((1 - u) * (1 - v) * t[0] + u * (1 - v) * t[-1] + (1 - u) * v * b[0] + u * v * b[-1])
     )  # fmt: skip
     x, y = grid[..., 0], grid[..., 1]
-    down = np.concatenate((np.zeros((1, ACROSS)), np.cumsum(np.hypot(np.diff(x, axis=0), np.diff(y, axis=0)), axis=0)))
-    lengths = np.hypot(np.diff(x, axis=1), np.diff(y, axis=1)).sum(axis=1)
+    down = np.zeros((ROWS, ACROSS))
+    down[1:] = np.cumsum(np.hypot(x[1:] - x[:-1], y[1:] - y[:-1]), axis=0)
+    lengths = np.hypot(x[:, 1:] - x[:, :-1], y[:, 1:] - y[:, :-1]).sum(axis=1)
     lengths[0], lengths[-1] = top.length, bottom.length
     if piece.what.section in STRIPS:  # it goes round and round, and is as deep all along
         lengths = top.length + (bottom.length - top.length) * DEPTHS

@@ -93,5 +93,5 @@ def folded(x: Numbers, y: Numbers, half_girth: Numbers, phase: Numbers | None) -
 
 
 def _lengths(x: Numbers, y: Numbers) -> Numbers:
-    made: Numbers = np.hypot(np.diff(x, axis=1), np.diff(y, axis=1)).sum(axis=1)
+    made: Numbers = np.hypot(x[:, 1:] - x[:, :-1], y[:, 1:] - y[:, :-1]).sum(axis=1)
     return made

@@ -62,6 +62,11 @@ class Surface:
     """How many folds lie before each of its columns; None where it has none."""
     gathered: bool = False
 
+    @property
+    def is_alike(self) -> bool:
+        """Whether one side is the other turned over."""
+        return self.right.y is self.left.y
+
     def side(self, sign: int) -> Half:
         return self.left if sign > 0 else self.right
 

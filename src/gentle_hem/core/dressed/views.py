@@ -60,7 +60,9 @@ def project(seen: Seen, x: Numbers, y: Numbers, z: Numbers) -> tuple[Numbers, Nu
 
 def stretches(seen: NDArray[np.bool_]) -> list[tuple[int, int]]:
     """From where to where one place after another is seen, two of them or more."""
-    edges = np.flatnonzero(np.diff(np.concatenate(([False], seen, [False])).astype(np.int8))).tolist()
+    beside = np.zeros(len(seen) + 2, dtype=bool)
+    beside[1:-1] = seen
+    edges = np.flatnonzero(beside[1:] != beside[:-1]).tolist()
     return [(first, last) for first, last in zip(edges[::2], edges[1::2], strict=True) if last - first > 1]
 
 
@@ -72,10 +74,12 @@ class Sweep:
     """Which side of the surface it lies on."""
     towards: int
     """−1: to the left of the picture, +1: to the right."""
-    columns: tuple[int, ...]
+    columns: NDArray[np.int64]
     across: Numbers
     height: Numbers
     visible: NDArray[np.bool_]
+    turned_over: bool = False
+    """Whether it is the way before it turned over."""
 
     def outline(self) -> list[Spot]:
         """The outermost place of each row, from the top down."""
@@ -110,14 +114,16 @@ class Sweep:
         if not len(rows):
             return
         places = places + 1
-        at = phase[np.array(self.columns)[places]]
+        at = phase[self.columns[places]]
         crest, beside = np.floor(at).astype(int), np.abs(at % 1.0 - 0.5)
         # of each fold one place a row, the nearest to its middle
         order = np.lexsort((beside, rows, crest))
         crest, rows, places = crest[order], rows[order], places[order]
-        first = np.concatenate(([True], (np.diff(crest) != 0) | (np.diff(rows) != 0)))
+        first = np.ones(len(crest), dtype=bool)
+        first[1:] = (crest[1:] != crest[:-1]) | (rows[1:] != rows[:-1])
         crest, rows, places = crest[first], rows[first], places[first]
-        breaks = (np.diff(crest) != 0) | (np.diff(rows) > 1) | (np.abs(np.diff(places)) > JUMP)
+        leaps = np.abs(places[1:] - places[:-1]) > JUMP
+        breaks = (crest[1:] != crest[:-1]) | (rows[1:] - rows[:-1] > 1) | leaps
         ends = [0, *(np.flatnonzero(breaks) + 1).tolist(), len(rows)]
         across, height = self.across[rows, places].tolist(), self.height[rows, places].tolist()
         for start, end in pairwise(ends):
@@ -133,17 +139,21 @@ def sweeps(surface: Surface, seen: Seen) -> tuple[Sweep, Sweep]:
         low, high = surface.shares
         middle = int(np.clip((0.5 - low) / (high - low), 0.02, 0.98) * (SAMPLES - 1))
         nearest = widest if abs(widest - middle) < SAMPLES / 8 else middle
-        ways = ((-1, -1, every[: nearest + 1][::-1]), (-1, 1, every[nearest:]))
+        ways = ((-1, -1, slice(nearest, None, -1)), (-1, 1, slice(nearest, None)))
     elif seen is Seen.FRONT:
-        ways = ((-1, -1, every), (1, 1, every))
+        ways = ((-1, -1, slice(None)), (1, 1, slice(None)))
     else:
-        ways = ((1, -1, every[::-1]), (-1, 1, every[::-1]))
-    made = []
+        ways = ((1, -1, slice(None, None, -1)), (-1, 1, slice(None, None, -1)))
+    made: list[Sweep] = []
     for sign, towards, columns in ways:
+        if made and seen is not Seen.SIDE and surface.is_alike:
+            one = made[0]
+            made.append(Sweep(sign, towards, one.columns, -one.across, one.height, one.visible, turned_over=True))
+            continue
         half = surface.side(sign)
         across, height = project(seen, half.x[:, columns], half.y[:, columns], half.z[:, columns])
         out = across * towards
         visible = out >= np.maximum.accumulate(out, axis=1) - HAIR
-        visible &= np.arange(len(columns))[None, :] <= np.argmax(out, axis=1)[:, None]
-        made.append(Sweep(sign, towards, tuple(int(c) for c in columns), across, height, visible))
+        visible &= every[: out.shape[1]] <= np.argmax(out, axis=1)[:, None]
+        made.append(Sweep(sign, towards, every[columns], across, height, visible))
     return made[0], made[1]
