@@ -17,7 +17,7 @@ from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.lay import HowLaid, Layers, Pin, faults_of, lay, lays, placed_flat, roles_of, width_of
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cloth.squares import APART
-from gentle_hem.core.cloth.things import Lie, Thing, in_widths
+from gentle_hem.core.cloth.things import Lie, Thing, Why, in_widths
 from gentle_hem.core.cut import cut_pieces
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, read_recipe
@@ -308,3 +308,14 @@ def test_what_is_cut_on_the_fold_does_not_reach_over_it():
                 way = fold.leaving
                 beyond = [(place - fold.start).cross(way) for place in piece.cut_line.flatten(0.2)]
                 assert min(beyond) > -0.05 or max(beyond) < 0.05, (name, piece.name, min(beyond), max(beyond))
+
+
+def test_a_pin_of_a_piece_that_is_not_cut_any_more_is_said_and_holds_nothing():
+    garment = made("gathered-yoke")
+    name = lay(garment, ClothRole.OUTER, 1400).placed[0].name
+    pins = (Pin(name, 300, 700), Pin("gore 17", 10, 10))
+    laid = lay(garment, ClothRole.OUTER, 1400, HowLaid(pins=pins))
+    assert [one.name for one in laid.placed if one.pinned] == [name]
+    [gone] = laid.refused
+    assert (gone.name, gone.why) == ("gore 17", Why.GONE)
+    assert lay(garment, ClothRole.OUTER, 1400, HowLaid(pins=pins[:1])).refused == ()

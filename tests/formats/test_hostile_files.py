@@ -1,9 +1,10 @@
-"""Twenty files made to knock a reader over: each refused in a sentence of ours, in time, while others are answered."""
+"""Thirty files made to knock a reader over: each refused in a sentence of ours, in time, while others are answered."""
 
 import io
 import json
 import threading
 import time
+import zlib
 
 import ezdxf
 import pytest
@@ -81,7 +82,51 @@ def garment(**edge):
     return json.dumps({"pieces": [{"name": "x", "edges": edges}]})
 
 
+def pdf(drawn, pages=1, resources=b"", more=()):
+    """A PDF of so many pages with one drawing on each, written by hand: its content packed as PDFs pack it."""
+    packed = zlib.compress(drawn, 9)
+    bodies = [
+        b"<< /Type /Catalog /Pages 2 0 R >>",
+        b"<< /Type /Pages /Kids [" + b" ".join(b"%d 0 R" % (4 + len(more) + k) for k in range(pages))
+        + b"] /Count %d >>" % pages,
+        b"<< /Filter /FlateDecode /Length %d >>\nstream\n" % len(packed) + packed + b"\nendstream",
+        *more,
+        *[b"<< /Type /Page /Parent 2 0 R /MediaBox [0 0 600 800] /Contents 3 0 R /Resources << "
+          + resources + b" >> >>"] * pages,
+    ]  # fmt: skip
+    out, places = bytearray(b"%PDF-1.4\n"), []
+    for k, body in enumerate(bodies):
+        places.append(len(out))
+        out += b"%d 0 obj\n" % (k + 1) + body + b"\nendobj\n"
+    at = len(out)
+    out += b"xref\n0 %d\n0000000000 65535 f \n" % (len(bodies) + 1)
+    out += b"".join(b"%010d 00000 n \n" % place for place in places)
+    out += b"trailer << /Size %d /Root 1 0 R >>\nstartxref\n%d\n%%%%EOF" % (len(bodies) + 1, at)
+    return bytes(out)
+
+
+def form(inside, name):
+    """A drawing within a drawing, which draws another by its name."""
+    head = b"<< /Type /XObject /Subtype /Form /BBox [0 0 600 800] /Resources << /XObject << "
+    return head + name + b" >> >> /Length %d >>\nstream\n" % len(inside) + inside + b"\nendstream"
+
+
+OUTLINE = b"10 10 m 300 10 l 300 400 l 10 400 l h S "
+
 HOSTILE = {
+    "a million lines.pdf": pdf(b"10 10 m " + b"300 400 l 20 30 l " * 500_000 + b"S"),
+    "a bomb of nothing.pdf": pdf(b" " * 400_000_000),
+    "a drawing of itself.pdf": pdf(b"/A Do", resources=b"/XObject << /A 4 0 R >>", more=[form(b"/A Do", b"/A 4 0 R")]),
+    "drawings in drawings.pdf": pdf(
+        b"/A Do",
+        resources=b"/XObject << /A 4 0 R >>",
+        more=[form(b"/A Do " * 10, b"/A %d 0 R" % (5 + k)) for k in range(9)] + [form(OUTLINE, b"")],
+    ),
+    "pages without end.pdf": pdf(OUTLINE, pages=3_000),
+    "far away.pdf": pdf(b"10 10 m 1e30 10 l 1e30 1e30 l h S"),
+    "cut short.pdf": pdf(OUTLINE)[:200],
+    "not a pdf.pdf": b"%PDF-1.4 and nothing else",
+    "a page of words.pdf": pdf(b"BT (nothing drawn) Tj ET"),
     "nested uses.svg": nested_uses(8, 10),
     "a use of itself.svg": svg('<g id="a"><use xlink:href="#a"/></g>'),
     "an entity bomb.svg": svg(
@@ -107,7 +152,7 @@ HOSTILE = {
     "half letters.svg": b"\xff\xfe<\x00s\x00v\x00g\x00" * 50,
     "a long word.svg": svg(f'<path d="M{"9" * 2_000_000},0 H1 V1 Z"/>'),
 }
-LIBRARIES = ("ezdxf", "svgelements", "defused", "expat", "Traceback", "Error", "xml", "line 1, column")
+LIBRARIES = ("pdfium", "ezdxf", "svgelements", "defused", "expat", "Traceback", "Error", "xml", "line 1, column")
 
 
 @pytest.fixture(scope="module")
@@ -159,7 +204,17 @@ def peak_while(room, name):
 
 
 @pytest.mark.parametrize(
-    "name", ["nested uses.svg", "a long path.svg", "style rules.svg", "deep.json", "many pieces.dxf"]
+    "name",
+    [
+        "nested uses.svg",
+        "a long path.svg",
+        "style rules.svg",
+        "deep.json",
+        "many pieces.dxf",
+        "a million lines.pdf",
+        "a bomb of nothing.pdf",
+        "drawings in drawings.pdf",
+    ],
 )
 def test_no_reader_takes_more_than_200_mb(room, name):
     assert 10_000_000 < peak_while(room, name) < 200_000_000
@@ -215,3 +270,10 @@ def test_a_table_with_a_bare_carriage_return_is_a_sentence(room):
     assert room.read("table", "The table", b"waist girth,70\r\nhip girth;96 cm\r\n".replace(b";", b","), unit="cm") == {
         "waist_girth": 700, "hip_girth": 960,
     }  # fmt: skip
+
+
+def test_a_pdf_written_by_hand_is_read(room):
+    """What the hostile ones are made of is a PDF indeed: one outline on a page comes back at its size."""
+    [found] = room.read("block", "plain.pdf", pdf(OUTLINE))
+    left, bottom, right, top = found["box"]
+    assert (right - left, top - bottom) == (pytest.approx(290 / 72 * 25.4), pytest.approx(390 / 72 * 25.4))

@@ -275,7 +275,9 @@ def things_for(garment: Garment, role: ClothRole, width: float, how: HowLaid) ->
         on = on_print(on, garment, role, how.repeat, how.over, lies)
     if how.border:
         on = on_border(on, garment, role, width)
-    return on
+    known = {thing.name for thing in on.things}
+    gone = tuple(Unmatched(pin.name, Why.GONE, 0.0) for pin in how.pins if pin.name not in known)
+    return replace(on, refused=(*on.refused, *gone)) if gone else on
 
 
 def placed_flat(things: Sequence[Thing], width: float, how: HowLaid = FLAT) -> list[Placed]:

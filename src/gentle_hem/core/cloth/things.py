@@ -84,16 +84,17 @@ class Joined:
 
 
 class Why(StrEnum):
-    """Why a print or a border cannot be kept to."""
+    """Why a print, a border or a pin cannot be kept to."""
 
     BENT = "its hem bends by {by}, and a border is straight"
     TOO_LONG = "with its hem on the border it reaches {by} across, and the cloth is not so wide"
+    GONE = "it was pinned, and is not cut from this cloth any more; its pin holds nothing"
     APART = "the print misses by {by} over it, as its pieces are matched over their other seams already"
 
 
 @dataclass(frozen=True, slots=True)
 class Unmatched:
-    """A piece or a seam that a print or a border cannot be kept to, and by how much (mm)."""
+    """A piece or a seam that a print, a border or a pin cannot be kept to, and by how much (mm)."""
 
     name: str
     why: Why
