@@ -11,6 +11,7 @@ from gentle_hem.core.dressed import Seen, drawn_dress
 from gentle_hem.core.dressed.inks import Drawn
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.pattern import NotchKind
 from gentle_hem.core.recipe import changed
 from gentle_hem.core.steps.base import acted_on
 
@@ -189,3 +190,44 @@ def test_a_sentence_lights_the_edges_of_its_own_side(side, lit):
     neck = recipe(steps=[NECK])
     places = acted_on(neck.steps[0], make_up(neck).pieces)
     assert {place.edge for place in places} == {"neckline", "neckline other"}
+
+
+def begins(garment, run):
+    """The place at which a run begins."""
+    stretch = run.stretches[0]
+    path = garment.piece(stretch.piece.name).edge(stretch.edge).path
+    if stretch.backwards:
+        return path.end if stretch.end is None else path.point_at(stretch.end)
+    return path.point_at(stretch.start)
+
+
+@pytest.mark.parametrize("name", ["bodice side seam, right", "bodice shoulder seam, right", "skirt side seam, right"])
+def test_both_edges_of_a_right_seam_are_sewn_from_the_same_end(name):
+    one = made(steps=[{**TAKEN_IN, "side": "left"}, {**TAKEN_IN, "part": "lower", "side": "left"}], lower=BELOW)
+    seam = next(walked.seam for walked in one.seams if walked.name == name)
+    other = next(walked.seam for walked in one.seams if walked.name == name.removesuffix(", right"))
+    for run, mirror in ((seam.a, other.a), (seam.b, other.b)):
+        here, there = begins(one, run), begins(one, mirror)
+        assert (abs(here.x), here.y) == (approx(abs(there.x), abs=15), approx(there.y, abs=15))
+
+
+def test_part_of_an_edge_is_the_same_part_of_it_on_the_right():
+    rings = {"kind": "seam_rings", "part": "lower", "on": "front", "edge": "side", "first": 0.3, "last": 0.8}
+    one = made(steps=[{**TAKEN_IN, "part": "lower", "side": "left"}], lower=BELOW, trims=[rings])
+    sides = {walked.name: walked.seam.a.stretches[0] for walked in one.seams if "ruffle ring seam" in walked.name}
+    left, right = sides["ruffle ring seam"], sides["ruffle ring seam, right"]
+    front = one.piece("skirt front")
+    assert right.edge == "side other"
+    for a, b in (("start", "end"), ("end", "start")):
+        here, there = (front.edge(s.edge).path.point_at(getattr(s, which)) for s, which in ((left, a), (right, b)))
+        assert (here.x, here.y) == (approx(-there.x, abs=20), approx(there.y, abs=8))
+    marked = sorted(n.at for n in front.notches if n.edge == "side other" and n.kind is NotchKind.OPEN)
+    assert marked == [approx(right.start), approx(right.end)]
+
+
+def test_the_centre_seam_of_a_pair_cut_apart_joins_its_left_to_its_right():
+    one = made(steps=[{**TAKEN_IN, "side": "left"}], lower=BELOW)
+    [centre] = [
+        w.seam for w in one.seams if w.name == "bodice back centre back seam" or w.name == "bodice centre back seam"
+    ]
+    assert [run.stretches[0].piece.name for run in (centre.a, centre.b)] == ["bodice back", "bodice back other"]
