@@ -21,7 +21,7 @@ TESTS = [
         "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "lower_shapes", "style", "style_lines", "splitting",
         "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish", "shape", "balance", "taste", "steps", "openings",
         "pockets_and_edges", "combinations", "kept_stages", "upgrade", "drawn_dress", "fitting_steps", "families",
-        "sentences", "two_sides", "seam_rings", "already_cut", "lay", "matching", "chalk", "ways_out", "glossary",
+        "sentences", "two_sides", "seam_rings", "tab", "already_cut", "lay", "matching", "chalk", "ways_out", "glossary",
     )
 ] + ["tests/external/test_shapes_from_files.py", "tests/external/test_every_example.py", "tests/formats/test_labels.py", "tests/formats/test_printing.py"]  # fmt: skip
 
@@ -40,7 +40,10 @@ FAULTS = [
     ("dressed/surface.py", "return put(left), put(right)", "return left, right"),
     ("dressed/hanging.py", "hem = f\"hem{OTHER}\" if stretch.edge.endswith(OTHER) else \"hem\"", "hem = \"hem\""),
     ("trim/seam_rings.py", "times = 1 if any(edge.role.is_centre for _, edge in found) else 2", "times = 2"),
-    ("trim/seam_rings.py", "places = [edge.drawn_length - at for at in places]", "pass"),
+    ("trim/on_seam.py", "return edge.drawn_length - at if piece.what.half is Half.BACK else at", "return at"),
+    ("trim/tab.py", "cut=2 * tabs", "cut=2"),
+    ("trim/tab.py", "shaped = self.long if self.end == \"square\" else self.long - half", "shaped = self.long"),
+    ("making/notions.py", "(piece.cut // 2 if piece.what.section is Section.TAB else 1)", "1"),
     ("trim/seam_rings.py", "found[:1] if len(found) > 1 and _are_mates(dress, found) else found", "found"),
     ("trim/side_rings.py", "base / asked.rings / FOLDED_IN", "base / asked.rings / 4"),
     ("lower/sector.py", "marks.append(zip_end(\"side\", edges[2].drawn_length - host.zip_ends))", "marks.append(zip_end(\"side\", host.zip_ends))"),

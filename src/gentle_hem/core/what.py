@@ -41,6 +41,7 @@ class Section(StrEnum):
     BINDING = "bias binding"
     LOOPS = "loop strip"
     POCKET = "pocket"
+    TAB = "tab"
 
     @property
     def is_upper(self) -> bool:

@@ -93,7 +93,7 @@ def _words(role: str) -> dict[str, Word]:
 
 CONTRASTED: dict[str, tuple[Section, ...]] = {
     "none": (),
-    "bands": (Section.WAISTBAND, Section.COLLAR, Section.NECK_BAND, Section.BELT),
+    "bands": (Section.WAISTBAND, Section.COLLAR, Section.NECK_BAND, Section.BELT, Section.TAB),
     "sleeves": (Section.SLEEVE,),
     "trims": (Section.RUFFLE, Section.FLOUNCE, Section.GODET, Section.CAPE),
     "lower": (Section.SKIRT, Section.PEPLUM, Section.TROUSERS),

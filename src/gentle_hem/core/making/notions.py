@@ -18,7 +18,7 @@ from gentle_hem.core.making.plan import Plan
 from gentle_hem.core.parts import OpeningPlace
 from gentle_hem.core.pattern import Edge, MarkKind, NotchKind, Piece, Role
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.what import Half, Layer, Panel, What
+from gentle_hem.core.what import Half, Layer, Panel, Section, What
 
 ZIPPED = {
     OpeningPlace.CENTRE_BACK: (Role.CENTRE_BACK, Half.BACK),
@@ -60,7 +60,10 @@ def _needed(garment: Garment, recipe: Recipe, plan: Plan) -> Iterator[Needed]:
         long = _zip_length(garment, recipe, taken)
         yield Needed(Notion.ZIP, 1, long or None)
         yield Needed(Notion.HOOK, 1)
-    holes = sum(mark.kind is MarkKind.BUTTONHOLE for piece in garment.pieces for mark in piece.marks)
+    holes = sum(
+        (piece.cut // 2 if piece.what.section is Section.TAB else 1)  # a tab is two layers with one buttonhole
+        for piece in garment.pieces for mark in piece.marks if mark.kind is MarkKind.BUTTONHOLE
+    )  # fmt: skip
     if holes:
         yield Needed(Notion.BUTTONS, holes)
     strips = [piece for piece in garment.pieces if piece.what.panel is Panel.LACING]

@@ -103,7 +103,7 @@ WAYS: Mapping[Sort, Way] = {
 
 SMALL = (
     Section.COLLAR, Section.RUFFLE, Section.FLOUNCE, Section.NECK_BAND, Section.CAPE, Section.CASING, Section.BELT,
-    Section.BINDING, Section.LOOPS, Section.POCKET, Section.GODET,
+    Section.BINDING, Section.LOOPS, Section.POCKET, Section.GODET, Section.TAB,
 )  # fmt: skip
 """Sections whose own seams are sewn before they are set on anything."""
 
@@ -111,7 +111,7 @@ SMALL_PANELS = (
     Panel.STRAP, Panel.LACING, Panel.MODESTY, Panel.RING, Panel.SIDE_RING, Panel.SLEEVE_RING, Panel.SEAM_RING,
     Panel.SPIRAL,
 )  # fmt: skip
-TURNED_OUT = (Section.COLLAR, Section.NECK_BAND, Section.BELT, Section.LOOPS)
+TURNED_OUT = (Section.COLLAR, Section.NECK_BAND, Section.BELT, Section.LOOPS, Section.TAB)
 TURNED_PANELS = (Panel.STRAP, Panel.FLAP, Panel.MODESTY)
 """What is sewn double and turned out; other small parts are joined flat."""
 

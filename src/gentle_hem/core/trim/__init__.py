@@ -14,10 +14,11 @@ from gentle_hem.core.trim.seam_rings import SeamRings
 from gentle_hem.core.trim.side_rings import SideRings
 from gentle_hem.core.trim.sleeve import Sleeve
 from gentle_hem.core.trim.sleeve_rings import SleeveRings
+from gentle_hem.core.trim.tab import Tab
 from gentle_hem.core.trim.two_cloths import TwoCloths
 
 TRIMS = (
     HemRuffle, RingFlounce, SpiralFlounce, SideRuffle, SideRings, Godets, Slit, Vent, FacedSlit, Sleeve, StandCollar,
     RollCollar, NeckBand, Cape, ElasticCasing, Belt, BiasBinding, PatchPocket, SeamPocket, InsertedPeplum,
-    SleeveRings, SeamRings, TwoCloths,
+    SleeveRings, SeamRings, Tab, TwoCloths,
 )  # fmt: skip

@@ -22,18 +22,16 @@ from gentle_hem.core.steps.base import (
     EdgeName,
     Part,
     Share,
-    along,
-    edge_of,
     edge_word,
-    seen_from_centre,
     share_word,
 )
 from gentle_hem.core.steps.base import Side as On
 from gentle_hem.core.trim.base import Trim
 from gentle_hem.core.trim.flounce import curling, rings_of_half
+from gentle_hem.core.trim.on_seam import at_share, edge_on
 from gentle_hem.core.trim.side_rings import rings_for
 from gentle_hem.core.units import Length, inches
-from gentle_hem.core.what import Half, Layer, Panel, Section, Sign, What
+from gentle_hem.core.what import Half, Panel, Section, Sign, What
 from gentle_hem.core.workings import Count, Workings
 from gentle_hem.core.workroom import Dressed
 
@@ -75,7 +73,8 @@ class SeamRings(Trim):
 
     def make_up(self, dress: Dressed, where: str, notes: Workings) -> Dressed:
         notes = notes.about("seam ruffle")
-        found = [self._edge_on(dress, half) for half in (tuple(Half) if self.on == "both" else (Half(self.on),))]
+        halves = tuple(Half) if self.on == "both" else (Half(self.on),)
+        found = [edge_on(dress, self.part, half, self.edge) for half in halves]
         found = found[:1] if len(found) > 1 and _are_mates(dress, found) else found
         marked, stretches = [], []
         for piece, edge in found:
@@ -102,26 +101,9 @@ class SeamRings(Trim):
         dress = dress.with_pieces([*marked, made]).sewn(Seam(f"{what.name} seam", above, own), joined)
         return dress.also(*curling(numbers, where))
 
-    def _edge_on(self, dress: Dressed, half: Half) -> tuple[Piece, Edge]:
-        """The piece of a half nearest the centre that has the edge, and the edge. Raises CannotMake."""
-        there = [
-            (piece, edge)
-            for piece in dress.pieces.values()
-            if piece.what.layer is Layer.OUTER and piece.what.half is half and not piece.what.other
-            and (piece.what.section.is_upper if self.part == "bodice" else piece.what.section.is_lower)
-            and (edge := edge_of(piece, self.edge)) is not None and edge is not piece.fold
-        ]  # fmt: skip
-        if not there:
-            raise CannotMake(f"the {half} has no seam at its {self.edge} there")
-        return min(there, key=lambda one: min(abs(place.x) for place in one[1].path.flatten(5.0)))
-
     def _stretch(self, piece: Piece, edge: Edge) -> Stretch:
         """The stretch of an edge that it is sewn to, from one share of its way to another."""
-        flat = seen_from_centre(piece).edge(edge.name)
-        places = [along(flat, self.edge, share) for share in (self.first, self.last)]
-        if flat is not edge and piece.what.half is Half.BACK:  # a back lies turned over
-            places = [edge.drawn_length - at for at in places]
-        low, high = sorted(places)
+        low, high = sorted(at_share(piece, edge, self.edge, share) for share in (self.first, self.last))
         return Stretch(piece.what, edge.name, False, low, high if high < edge.drawn_length - 0.01 else None)
 
 
