@@ -85,6 +85,17 @@ def test_tries_say_what_they_do_to_the_amount_asked_in_the_askers_unit(client):
     assert any(follow["seam"] == "bodice side seam" for follow in lower["follows"])
 
 
+def test_a_try_is_done_on_the_side_that_was_seen_to(client):
+    body = {"recipe": DRESS, "seen": "drag_from_tip", "side": "left"}
+    [raised, _] = client.post("/api/fittings/tries", json=body).json()
+    assert raised["changes"]["steps"][-1]["side"] == "left"
+    front = make_up(read_recipe({**DRESS, **raised["changes"]})).piece("bodice front")
+    tips = [front.edge(name).path.box[3] for name in ("armhole", "armhole other")]
+    assert tips[0] - tips[1] == approx(6.35, abs=0.5)
+    whole = client.post("/api/fittings/tries", json={**body, "seen": "bulge_at_zip"}).json()
+    assert {one["refused"] for one in whole} == {"It is done to left and right alike; take it for both sides."}
+
+
 @pytest.mark.parametrize(("amount", "says"), [("much", "much"), ("-1cm", "more than nothing"), ("4 m", "at most")])
 def test_an_amount_that_is_none_is_refused_in_a_sentence(client, amount, says):
     refused = tries(client, "neck_stands_off", amount)

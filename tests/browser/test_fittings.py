@@ -43,6 +43,20 @@ def test_what_is_seen_is_touched_tried_taken_and_undone(page, studio):
     expect(log).to_contain_text("Taken:")  # what was seen stays in the log
 
 
+def test_what_is_seen_on_one_side_is_corrected_there(page, studio):
+    log = at_the_fitting(page, studio, "Midsummer dance dress")
+    log.get_by_role("button", name="A fitting today").click()
+    log.locator("#seen").select_option("drag_from_tip")
+    log.locator("#seen-side").select_option("left")
+    log.get_by_role("button", name="Look").first.click()
+    expect(log.get_by_role("status")).to_contain_text("nothing is kept until it is taken")
+    log.get_by_role("button", name="Take it").first.click()
+    expect(log).to_contain_text(re.compile("Taken: raise the shoulder tip"))
+    number = numbered(studio, "Midsummer dance dress")
+    wait_until(lambda: get(studio, f"/api/commissions/{number}")["recipe"]["steps"][-1:] != [])
+    assert get(studio, f"/api/commissions/{number}")["recipe"]["steps"][-1]["side"] == "left"
+
+
 def test_a_note_that_cannot_be_sent_stays_where_it_was_typed_and_nothing_is_taken(page, studio):
     log = at_the_fitting(page, studio, "Sundress")
     log.get_by_role("button", name="A fitting today").click()

@@ -16,7 +16,9 @@ from gentle_hem.core.making.fitting import begun_with, still_to_take, tried
 from gentle_hem.core.making.fitting_drawings import BOX, DRAWN
 from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, fits
 from gentle_hem.core.recipe import changed
+from gentle_hem.core.replace import replace
 from gentle_hem.core.units import Tape, Unit
+from gentle_hem.core.what import Layer
 
 PLAIN = recipe()
 TROUSERS = recipe(lower={"kind": "trousers", "length": 1000})
@@ -243,3 +245,52 @@ def test_a_dress_drafted_only_later_can_take_what_is_in_the_block_and_takes_it_o
     both = begun_with(one, block[1:])
     assert still_to_take(both, block) == []
     assert [step.kind for step in both.steps] == [step.kind for step in begun_with(plain, block).steps]
+
+
+SIDED_TRIES = [code for code in ARRIVES if TRIES[code].is_sided]
+
+
+def edge_lengths(garment, suffix):
+    """Every edge of the outer pieces of one side, by its name there, as it is drawn."""
+    found = {}
+    for piece in garment.pieces:
+        if piece.what.layer is not Layer.OUTER or piece.what.half is None:
+            continue
+        whole = any(edge.name.endswith(" other") for edge in piece.edges)
+        is_right = piece.what.other
+        if (
+            not whole
+            and is_right != bool(suffix)
+            and any(p.what == replace(piece.what, other=not is_right) for p in garment.pieces)
+        ):
+            continue
+        name = replace(piece.what, other=False).name
+        for edge in piece.edges:
+            if not edge.role.is_centre and (not whole or edge.name.endswith(" other") == bool(suffix)):
+                found[name, edge.name.removesuffix(" other")] = edge.drawn_length
+    return found
+
+
+@pytest.mark.parametrize("side", ["left", "right"])
+@pytest.mark.parametrize("code", SIDED_TRIES)
+def test_what_is_taken_on_one_side_changes_that_side_as_both_would_be_and_the_other_not_at_all(code, side):
+    before = make_up(PLAIN)
+    both = tried(PLAIN, before, TRIES[code], 8.0, Unit.CM)
+    one = tried(PLAIN, before, TRIES[code], 8.0, Unit.CM, side)
+    if one.changes is None:  # at the centre the two sides would not meet
+        assert "do not end at the same place of its centre" in one.refused
+        return
+    after, alike = (make_up(changed(PLAIN, dict(made.changes))) for made in (one, both))
+    asked, other = ("", " other") if side == "left" else (" other", "")
+    assert edge_lengths(after, asked) == approx(edge_lengths(alike, ""), abs=0.15)
+    assert edge_lengths(after, other) == approx(edge_lengths(before, ""), abs=0.15)
+    named = set(one.open_seams)  # a centre seam of two unlike halves is named, to be closed at the ribbon
+    assert {walked.name for walked in after.seams if not walked.verdict.fits} == named
+
+
+def test_most_that_is_tried_can_be_done_on_one_side_and_what_cannot_says_so():
+    assert len(SIDED_TRIES) > 15
+    whole = next(one for one in TRIES.values() if not one.is_sided and one.steps is not None)
+    made = tried(PLAIN, make_up(PLAIN), whole, whole.usual, Unit.CM, "left")
+    assert made.changes is None
+    assert made.refused == "It is done to left and right alike; take it for both sides."

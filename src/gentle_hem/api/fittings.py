@@ -16,6 +16,7 @@ from gentle_hem.core.making.fitting_drawings import DRAWN
 from gentle_hem.core.making.fitting_guide import BY_CODE, GUIDE, TRIES, Region, Seen, Try, fits
 from gentle_hem.core.names import Document, Name, a_name
 from gentle_hem.core.recipe import UNDRAWN, Recipe
+from gentle_hem.core.steps.base import OneSide
 from gentle_hem.core.units import Tape, Unit, format_length, parse_length
 from gentle_hem.formats.apart import NotReadError, ReadingRoom
 from gentle_hem.limits import LARGEST_PHOTO
@@ -90,6 +91,7 @@ class TriesIn(BaseModel):
 
     recipe: Document
     seen: str = Field(max_length=40)
+    side: OneSide = "both"
     amount: str = Field("", max_length=40, description="As the tape reads it; a bare number is in the dress's unit.")
 
 
@@ -173,7 +175,8 @@ def _ask_again(session: Reading, row: Commission, recipe: Recipe, tape: Tape) ->
     figure = latest_figure(session, row.person_id)
     taken_on = figure.taken_on if figure else row.created_at.date()
     corrections = [
-        Taken(visit.on_day, note.taken, note.amount)
+        # what is taken on one side alone changes a girth by half of it
+        Taken(visit.on_day, note.taken, note.amount if note.side == "both" else note.amount / 2)
         for visit in visits_of(session, row.id) for note in visit.notes if note.taken and note.amount
     ]  # fmt: skip
     return [one.text(tape) for one in asked_again(recipe.figure.measures, taken_on, corrections)]
@@ -217,7 +220,7 @@ def tries(body: TriesIn, asked: Asked) -> list[TryOut]:
     made = []
     for one in _seen(body.seen).tries:
         mm = amount or one.usual
-        made.append(_try(one, mm, tried(recipe, garment, one, mm, tape), tape))
+        made.append(_try(one, mm, tried(recipe, garment, one, mm, tape, body.side), tape))
     return made
 
 

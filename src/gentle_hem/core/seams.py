@@ -176,9 +176,17 @@ def centre_seams(pieces: Iterable[Piece]) -> tuple[Seam, ...]:
     )
 
 
+RIGHT = ", right"
+
+
 def right_of(name: str) -> str:
     """What the right one of a seam is called where left and right are cut apart."""
-    return f"{name}, right"
+    return name + RIGHT
+
+
+def left_of(name: str) -> str:
+    """What its left one is called, which is called as both are where they are alike."""
+    return name.removesuffix(RIGHT)
 
 
 def of_pieces(seams: Iterable[Seam], there: Iterable[What]) -> tuple[Seam, ...]:

@@ -47,18 +47,20 @@ class Proposed:
 
 
 def proposed(session: Session, person_id: int) -> list[Proposed]:
-    """What is proposed for a person's block: noted at three fittings or more, corrected, and not in it yet."""
+    """What is proposed for a person's block: noted at three fittings or more, corrected, and not in it yet. A block is
+    alike on both sides, so what was seen on one alone is not proposed for it.
+    """
     of_person = (
         select(FittingNote)
         .join(Visit)
         .join(Commission)
-        .where(Commission.person_id == person_id)
+        .where(Commission.person_id == person_id, FittingNote.side == "both")
     )  # fmt: skip
     often = session.execute(
         select(FittingNote.seen, func.count(func.distinct(FittingNote.visit_id)))
         .join(Visit)
         .join(Commission)
-        .where(Commission.person_id == person_id)
+        .where(Commission.person_id == person_id, FittingNote.side == "both")
         .group_by(FittingNote.seen)
         .having(func.count(func.distinct(FittingNote.visit_id)) >= OFTEN)
         .order_by(FittingNote.seen)
@@ -75,7 +77,7 @@ def proposed(session: Session, person_id: int) -> list[Proposed]:
         amount = session.scalar(
             select(func.sum(FittingNote.amount)).join(Visit).where(
                 Visit.commission_id == last.visit.commission_id, FittingNote.seen == seen,
-                FittingNote.taken == last.taken,
+                FittingNote.taken == last.taken, FittingNote.side == "both",
             )
         )  # fmt: skip
         if amount:

@@ -4725,6 +4725,12 @@ export interface components {
             };
             /** Seen */
             seen: string;
+            /**
+             * Side
+             * @default both
+             * @enum {string}
+             */
+            side: "both" | "left" | "right";
         };
         /**
          * TrimOut

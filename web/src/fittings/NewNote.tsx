@@ -36,13 +36,13 @@ export function NewNote({
   const [own, setOwn] = useState("");
   const one = guide.find((each) => each.code === seen);
   const tries = useQuery({
-    queryKey: ["tries", screen.recipe, screen.unit, seen, amount],
+    queryKey: ["tries", screen.recipe, screen.unit, seen, amount, side],
     enabled: one !== undefined,
     queryFn: () =>
       answer(
         api.POST("/api/fittings/tries", {
           params: { query: readingOf(screen.unit) },
-          body: { recipe: screen.recipe as never, seen, amount },
+          body: { recipe: screen.recipe as never, seen, amount, side },
         }),
       ),
     placeholderData: (before) => before,
@@ -116,7 +116,10 @@ export function NewNote({
                 id="seen-side"
                 value={side}
                 choices={words.sides}
-                onChoose={(value) => setSide(value as typeof side)}
+                onChoose={(value) => {
+                  setSide(value as typeof side);
+                  onLook(null);
+                }}
               />
             </span>
             <span className="flex items-center gap-2">

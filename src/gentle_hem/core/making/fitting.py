@@ -15,6 +15,8 @@ from gentle_hem.core.making.fitting_guide import Try
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import UNDRAWN, Recipe, changed
 from gentle_hem.core.refusals import sentence
+from gentle_hem.core.seams import left_of
+from gentle_hem.core.steps.base import OneSide
 from gentle_hem.core.units import Said, format_length
 from gentle_hem.core.what import Half
 
@@ -43,11 +45,15 @@ class Tried:
     """Seams that do not meet with it and did before."""
 
 
-def tried(recipe: Recipe, garment: Garment, one: Try, amount: float, said: Said) -> Tried:
-    """A correction by an amount (mm), done to a dress and looked at; nothing is kept."""
+def tried(
+    recipe: Recipe, garment: Garment, one: Try, amount: float, said: Said, side: OneSide = "both"
+) -> Tried:  # fmt: skip
+    """A correction by an amount (mm), done to a dress on both sides or one and looked at; nothing is kept."""
+    if side != "both" and not one.is_sided:
+        return Tried(None, "It is done to left and right alike; take it for both sides.")
     before = {finding.text(said) for finding in _stops(garment)}
     why = ""
-    for changes in one.changes(recipe, _asked(recipe, garment, one, amount)):
+    for changes in one.changes(recipe, _asked(recipe, garment, one, amount), side):
         try:
             made = make_up(changed(recipe, changes))
         except ValidationError as error:
@@ -152,13 +158,16 @@ def _following(before: Garment, after: Garment) -> tuple[Follows, ...]:
     """The seams whose length is another now, those that change most first."""
     was = {walked.name: walked.length_a for walked in before.seams}
     found = [
-        Follows(walked.name, was[walked.name], walked.length_a)
+        Follows(walked.name, before_it, walked.length_a)
         for walked in after.seams
-        if walked.name in was and abs(walked.length_a - was[walked.name]) > FOLLOWS
+        if (before_it := was.get(walked.name, was.get(left_of(walked.name)))) is not None
+        and abs(walked.length_a - before_it) > FOLLOWS
     ]
     return tuple(sorted(found, key=lambda one: -abs(one.after - one.before)))
 
 
 def _opened(before: Garment, after: Garment) -> tuple[str, ...]:
     met = {walked.name for walked in before.seams if walked.verdict.fits}
-    return tuple(walked.name for walked in after.seams if walked.name in met and not walked.verdict.fits)
+    return tuple(
+        walked.name for walked in after.seams if {walked.name, left_of(walked.name)} & met and not walked.verdict.fits
+    )

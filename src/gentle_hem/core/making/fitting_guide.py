@@ -16,11 +16,16 @@ from typing import Any, Literal
 from gentle_hem.core.lower.trousers import Trousers
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe, with_step
+from gentle_hem.core.steps import STEPS
+from gentle_hem.core.steps.base import OneSide
 from gentle_hem.core.units import inches
 from gentle_hem.core.what import Half
 
 Region = Literal["neck", "shoulder", "armhole", "bust", "back", "waist", "hip", "hem", "trousers"]
 Steps = Callable[[float], tuple[dict[str, Any], ...]]
+
+SIDED = {step.model_fields["kind"].default: step.sided for step in STEPS}
+"""Whether a kind of step can be done on one side."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,13 +51,20 @@ class Try:
     elsewhere: tuple[Steps, ...] = ()
     """The same at another place, where it cannot be done at the first."""
 
-    def changes(self, recipe: Recipe, amount: float) -> Iterator[dict[str, Any]]:
-        """The changes of a recipe that do it, the first that can be done to be taken."""
+    @property
+    def is_sided(self) -> bool:
+        """Whether it can be done on her left or her right alone."""
+        ways = () if self.steps is None else (self.steps, *self.elsewhere)
+        return bool(ways) and all(SIDED[step["kind"]] for steps in ways for step in steps(self.usual))
+
+    def changes(self, recipe: Recipe, amount: float, side: OneSide = "both") -> Iterator[dict[str, Any]]:
+        """The changes of a recipe that do it, on both sides or one, the first that can be done to be taken."""
         if self.steps is None:
             yield {self.word: max(float(_at(recipe, self.word)) + self.sign * amount, 0.0)}
             return
         for steps in (self.steps, *self.elsewhere):
-            yield with_step(recipe, *steps(amount))
+            one_side = {} if side == "both" else {"side": side}
+            yield with_step(recipe, *({**step, **one_side} for step in steps(amount)))
 
 
 @dataclass(frozen=True, slots=True)
