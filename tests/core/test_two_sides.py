@@ -177,6 +177,16 @@ def test_a_drawn_skirt_is_as_wide_as_both_its_sides_are_together():
     assert one == approx((none + both) / 2, abs=1)
 
 
+@pytest.mark.parametrize("lower", [BELOW, {"kind": "circle", "length": 600}, {"kind": "tiered"}])
+def test_what_hangs_from_two_unlike_sides_is_drawn_as_before(lower):
+    plain, one = (recipe(steps=steps, lower=lower) for steps in ([], [{**TAKEN_IN, "side": "left"}]))
+    before, after = ({x.name: x for x in drawn_dress(asked, make_up(asked)).levels} for asked in (plain, one))
+    assert before.keys() == after.keys() >= {"waist", "hem"}
+    for name in ("waist", "hem"):
+        assert after[name].girth == approx(before[name].girth, rel=0.005)
+        assert after[name].height == approx(before[name].height, abs=5)
+
+
 @pytest.mark.parametrize(
     ("side", "lit"),
     [

@@ -22,7 +22,7 @@ from gentle_hem.core.parts import OpeningPlace
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run, right_of
+from gentle_hem.core.seams import Run, left_of, right_of
 from gentle_hem.core.steps.knot import Knot
 from gentle_hem.core.walk import Walked
 from gentle_hem.core.what import Half, Layer, Panel, Section, What
@@ -48,8 +48,10 @@ class Dressing:
         self.form = Form.of(recipe.figure)
         self.pieces = {p.what: self._as_tied(p, garment) for p in garment.pieces if p.what.layer is Layer.OUTER}
         self.walked = [w for w in garment.seams if all(s.piece in self.pieces for s in w.seam.stretches)]
-        self.joins = [(w, set(w.seam.b.pieces)) for w in self.walked if w.seam.is_join]
-        """Each join with what hangs from it."""
+        self.joins = [
+            (w, set(w.seam.b.pieces)) for w in self.walked if w.seam.is_join and left_of(w.name) == w.name
+        ]  # fmt: skip
+        """Each join of her left, or of both sides alike, with what hangs from it."""
         self.uppers: dict[int, Upper] = {}
         self.feet: set[tuple[What, str]] = set()
         self.surface: Surface | None = None
