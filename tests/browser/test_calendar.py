@@ -46,6 +46,36 @@ def test_a_conflict_is_said_and_solved_by_the_maker_not_by_itself(page, demo):
     expect(page.get_by_text("nothing lies across anything")).to_be_visible()  # all others go round it now
 
 
+def test_a_time_that_is_being_agreed_stays_when_the_days_are_laid_out_meanwhile(page, demo):
+    """The fitting comes to lie on another day, and what was begun for it goes with it."""
+
+    def elsewhere(route):
+        made = route.fetch().json()
+        for day, later in zip(made["days"], made["days"][1:], strict=False):
+            found = [one for one in day["sittings"] if one["fitting"] and not one["agreed"]]
+            if found:
+                day["sittings"] = [one for one in day["sittings"] if one not in found]
+                later["sittings"] = [
+                    *later["sittings"], *({**one, "start": f"{later['day']}T17:00:00"} for one in found)
+                ]  # fmt: skip
+                break
+        route.fulfill(json=made)
+
+    at_the_calendar(page, demo)
+    page.get_by_role("button", name="Agree a time").first.click()
+    when = page.get_by_label("Fitting at")
+    day = when.input_value()[:10]
+    when.fill(f"{day}T10:30")
+    page.route("**/api/calendar?*", elsewhere)
+    page.route("**/api/calendar/lay-out*", elsewhere)
+    page.get_by_role("button", name="Lay the days out anew").click()
+    page.wait_for_function("!document.querySelector('main').textContent.includes('Laying the days out')")
+    expect(when).to_have_value(f"{day}T10:30")
+    page.get_by_role("button", name="Leave it").click()
+    expect(when).to_have_count(0)
+    page.unroute_all()
+
+
 def test_hours_are_kept_and_what_is_done_leaves_the_days(page, demo):
     days = at_the_calendar(page, demo)
     page.get_by_text("When the workroom is open").click()

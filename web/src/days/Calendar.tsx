@@ -27,6 +27,8 @@ export function Calendar() {
   useEffect(() => {
     document.title = `${words.title} · ${text.title}`;
   }, []);
+  // kept here, since a fitting that is being agreed may come to lie on another day meanwhile
+  const [agreeing, setAgreeing] = useState<Record<string, string | null>>({});
   const made = days.data;
   const wrong = days.error ?? layOut.error ?? keepHours.error;
   const quiet = made && made.late.length + made.conflicts.length === 0;
@@ -101,7 +103,14 @@ export function Calendar() {
           </div>
           <ol aria-label={words.title} className="border-t border-chalk bg-paper">
             {made?.days.map((one) => (
-              <OneDay key={one.day} day={one} isToday={one.day === today()} onKept={again} />
+              <OneDay
+                key={one.day}
+                day={one}
+                isToday={one.day === today()}
+                onKept={again}
+                agreeing={agreeing}
+                onAgree={(key, at) => setAgreeing((before) => ({ ...before, [key]: at }))}
+              />
             ))}
           </ol>
         </div>
@@ -147,7 +156,20 @@ function stretches(sittings: Sitting[]): Sitting[][] {
 
 const clock = (moment: string | undefined) => (moment ?? "").slice(11, 16);
 
-function OneDay({ day, isToday, onKept }: { day: Day; isToday: boolean; onKept: () => void }) {
+function OneDay({
+  day,
+  isToday,
+  onKept,
+  agreeing,
+  onAgree,
+}: {
+  day: Day;
+  isToday: boolean;
+  onKept: () => void;
+  /** The times being agreed for fittings, each by its own key. */
+  agreeing: Record<string, string | null>;
+  onAgree: (key: string, at: string | null) => void;
+}) {
   const open = day.open_from !== null;
   return (
     <li
@@ -168,6 +190,7 @@ function OneDay({ day, isToday, onKept }: { day: Day; isToday: boolean; onKept: 
         <ul>
           {stretches(day.sittings).map((stretch) => {
             const first = stretch[0] as Sitting;
+            const fitting = `${first.commission} ${first.key}`;
             const work = [...new Set(stretch.map((one) => one.operation))];
             return (
               <li
@@ -186,7 +209,15 @@ function OneDay({ day, isToday, onKept }: { day: Day; isToday: boolean; onKept: 
                     {work.slice(0, NAMED).join(", ")}
                     {work.length > NAMED && words.more(work.length - NAMED)}
                   </span>
-                  {first.fitting && <Fitting key={first.start} sitting={first} onKept={onKept} />}
+                  {first.fitting && (
+                    <Fitting
+                      key={fitting}
+                      sitting={first}
+                      at={agreeing[fitting] ?? null}
+                      onAt={(at) => onAgree(fitting, at)}
+                      onKept={onKept}
+                    />
+                  )}
                 </span>
               </li>
             );

@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { useId, useState } from "react";
+import { useId } from "react";
 import { answer, api, type Sitting } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -8,9 +8,19 @@ import { Wrong } from "../ui/Wrong";
 const words = text.days;
 
 /** A fitting to be agreed: at another time it is tried first, and what would move is said before it is kept. */
-export function Fitting({ sitting, onKept }: { sitting: Sitting; onKept: () => void }) {
+export function Fitting({
+  sitting,
+  at,
+  onAt,
+  onKept,
+}: {
+  sitting: Sitting;
+  /** The time that is being agreed; null while none is. */
+  at: string | null;
+  onAt: (at: string | null) => void;
+  onKept: () => void;
+}) {
   const id = useId();
-  const [at, setAt] = useState<string | null>(null);
   const agree = useMutation({
     mutationFn: (keep: boolean) =>
       answer(api.PUT("/api/calendar/fitting", { body: { commission: sitting.commission, at, keep } })),
@@ -27,7 +37,7 @@ export function Fitting({ sitting, onKept }: { sitting: Sitting; onKept: () => v
     return (
       <span className="ml-2">
         <span className="text-pencil">{sitting.agreed ? words.agreed : words.toAgree}</span>{" "}
-        <Button className="no-print" onClick={() => setAt(sitting.start.slice(0, 16))}>
+        <Button className="no-print" onClick={() => onAt(sitting.start.slice(0, 16))}>
           {sitting.agreed ? words.another : words.agree}
         </Button>
         {sitting.agreed && (
@@ -44,7 +54,7 @@ export function Fitting({ sitting, onKept }: { sitting: Sitting; onKept: () => v
     );
   }
   const leave = () => {
-    setAt(null);
+    onAt(null);
     agree.reset();
   };
   return (
@@ -64,7 +74,7 @@ export function Fitting({ sitting, onKept }: { sitting: Sitting; onKept: () => v
           required
           value={at}
           onChange={(event) => {
-            setAt(event.target.value);
+            onAt(event.target.value);
             agree.reset();
           }}
           className="rounded-sm border border-pencil bg-paper px-2 py-1"
