@@ -93,7 +93,7 @@ def test_what_is_cut_is_one_of_each_and_says_whose_it_is():
     assert cut == {
         ("bodice front", Side.WHOLE), ("bodice back", Side.LEFT), ("bodice back other", Side.RIGHT)
     }  # fmt: skip
-    assert "for the right" in one.piece("bodice back other").remark
+    assert "the right one" in one.piece("bodice back other").remark
     assert "right side up" in one.piece("bodice front").remark
 
 
@@ -241,3 +241,21 @@ def test_the_centre_seam_of_a_pair_cut_apart_joins_its_left_to_its_right():
         w.seam for w in one.seams if w.name == "bodice back centre back seam" or w.name == "bodice centre back seam"
     ]
     assert [run.stretches[0].piece.name for run in (centre.a, centre.b)] == ["bodice back", "bodice back other"]
+
+
+@pytest.mark.parametrize("steps", [[NECK], [{**TAKEN_IN, "side": "left"}], [NECK, {**TAKEN_IN, "side": "right"}]])
+def test_a_front_of_two_cloths_may_differ_left_from_right_as_well(steps):
+    """Cut apart for its cloths already: each half is then the one its own side asks for, and its cloth stays."""
+    apart = {"steps": [{"kind": "centre_seam", "on": "front"}], "trims": [{"kind": "two_cloths", "on": "front"}]}
+    plain = made(**apart, lower=BELOW)
+    one = made(**{**apart, "steps": [*apart["steps"], *steps]}, lower=BELOW)
+    names = {walked.name for walked in one.seams}
+    assert {walked.name for walked in plain.seams} <= names
+    left, right = (one.piece(name) for name in ("bodice front", "bodice front other"))
+    assert (left.cut, right.cut, right.turned_over) == (1, 1, True)
+    assert (left.cloth, right.cloth) == (plain.piece("bodice front").cloth, plain.piece("bodice front other").cloth)
+    assert left.remark == "the left one"
+    assert right.remark == "the right one: lay the paper turned over"
+    changed_edge = "neckline" if steps[0] is NECK else "side"
+    lengths = [piece.edge(changed_edge).drawn_length for piece in (left, right)]
+    assert abs(lengths[0] - lengths[1]) > 0.5

@@ -31,7 +31,7 @@ FAULTS = [
     ("two_sides.py", "made[self.of_right(what)] = _right_of(theirs)", "made[self.of_right(what)] = _right_of(mine)"),
     ("two_sides.py", "left, right = opened_out(mine), opened_out(theirs)", "left, right = opened_out(theirs), opened_out(mine)"),
     ("two_sides.py", "near = FACED if mine.what.layer is Layer.FACING else AT_THE_FOLD", "near = 1e6"),
-    ("two_sides.py", "cut=piece.cut // 2, remark=_also(piece.remark, \"for the left\")", "remark=_also(piece.remark, \"for the left\")"),
+    ("two_sides.py", "cut=piece.cut // 2, remark=also(piece.remark, LEFT_ONE)", "remark=also(piece.remark, LEFT_ONE)"),
     ("two_sides.py", "made.append(replace(seam, b=self._on_right(other.b)))", "made.append(seam)"),
     ("two_sides.py", "SAME = 0.1", "SAME = 30.0"),
     ("steps/base.py", "return self if self.side in (\"both\", side) else", "return self if self.side != side else"),

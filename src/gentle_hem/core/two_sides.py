@@ -20,7 +20,8 @@ from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.pattern import Edge, Mark, MarkKind, Piece
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run, Seam, Stretch, right_of, with_pairs
+from gentle_hem.core.seams import Run, Seam, Stretch, left_of, right_of, with_pairs
+from gentle_hem.core.trim.two_cloths import LEFT_ONE, RIGHT_ONE, also
 from gentle_hem.core.what import Layer, What
 from gentle_hem.core.workroom import Dressed
 
@@ -54,6 +55,7 @@ def do_not_go_together(recipe: Recipe, why: str) -> Finding:
 
 def sewn_together(left: Dressed, right: Dressed) -> Dressed:
     """A garment of two half garments. Raises CannotMake where they do not go together."""
+    left, right = _of_one(left, "left"), _of_one(right, "right")
     sides = _Sides(left.pieces, right.pieces)
     pieces = sides.pieces()
     flat = {
@@ -68,6 +70,34 @@ def sewn_together(left: Dressed, right: Dressed) -> Dressed:
         left, pieces=pieces, unspread=flat, seams=tuple(sides.seams(left, right)),
         findings=tuple(_said(left.findings, right.findings, sides)), remedies={**left.remedies, **theirs},
     )  # fmt: skip
+
+
+def _of_one(dress: Dressed, side: OneSide) -> Dressed:
+    """A half garment in which nothing is cut apart yet: of what was, only its own side's, as if both were of it."""
+    twins = {what for what in dress.pieces if replace(what, other=not what.other) in dress.pieces}
+    if not twins:
+        return dress
+    is_own = {what: what.other is (side == "right") for what in twins}
+    there = {
+        replace(what, other=False) if what in twins else what: replace(
+            piece, what=replace(what, other=False), cut=2 * piece.cut, turned_over=False
+        ) if what in twins else piece
+        for what, piece in dress.pieces.items() if is_own.get(what, True)
+    }  # fmt: skip
+
+    def own(run: Run) -> Run:
+        return replace(run, stretches=tuple(replace(s, piece=replace(s.piece, other=False)) for s in run.stretches))
+
+    seams: dict[str, Seam] = {}
+    for seam in dress.seams:
+        name, mine = left_of(seam.name), [stretch.piece for stretch in seam.stretches if stretch.piece in twins]
+        if len({what.other for what in mine}) > 1:  # down the centre, from one of them to the other
+            seams[name] = replace(seam, title=name, a=own(seam.a), b=own(seam.a))
+        elif all(is_own[what] for what in mine):
+            seams[name] = replace(seam, title=name, a=own(seam.a), b=own(seam.b))
+    flat = {replace(w, other=False): replace(p, what=replace(w, other=False))
+            for w, p in dress.unspread.items() if is_own.get(w, True)}  # fmt: skip
+    return replace(dress, pieces=there, seams=tuple(seams.values()), unspread=flat)
 
 
 SAME = 0.1
@@ -173,7 +203,9 @@ class _Sides:
 
 def _are_alike(mine: Piece, theirs: Piece) -> bool:
     """Whether two pieces differ by no more than can be cut: what hangs from two sides is fitted to each by itself."""
-    if (mine.on_fold, mine.cut, len(mine.edges)) != (theirs.on_fold, theirs.cut, len(theirs.edges)):
+    if (mine.on_fold, mine.cut, mine.cloth, len(mine.edges)) != (
+        theirs.on_fold, theirs.cut, theirs.cloth, len(theirs.edges)
+    ):  # fmt: skip
         return False
     if (len(mine.darts), len(mine.notches), len(mine.marks)) != (
         len(theirs.darts), len(theirs.notches), len(theirs.marks)
@@ -198,18 +230,14 @@ def _is_several(piece: Piece) -> bool:
 
 
 def _left_of(piece: Piece) -> Piece:
-    return replace(piece, cut=piece.cut // 2, remark=_also(piece.remark, "for the left"))
+    return replace(piece, cut=piece.cut // 2, remark=also(piece.remark, LEFT_ONE))
 
 
 def _right_of(piece: Piece) -> Piece:
     made = replace(piece, what=replace(piece.what, other=True), cut=piece.cut // 2)
     if piece.alike:
-        return replace(made, remark=_also(piece.remark, "for the right"))
-    return replace(made, turned_over=True, remark=_also(piece.remark, "for the right: lay the paper turned over"))
-
-
-def _also(remark: str, more: str) -> str:
-    return f"{remark}; {more}" if remark else more
+        return replace(made, remark=also(piece.remark, "for the right"))
+    return replace(made, turned_over=True, remark=also(piece.remark, RIGHT_ONE))
 
 
 def _whole(mine: Piece, theirs: Piece) -> Piece:
@@ -239,7 +267,7 @@ def _whole(mine: Piece, theirs: Piece) -> Piece:
             Mark(MarkKind.CENTRE, Path.through(start, end)),
         ),
         grain=(start, end),
-        remark=_also(mine.remark, "left and right are not alike: cut it right side up"),
+        remark=also(mine.remark, "left and right are not alike: cut it right side up"),
     )  # fmt: skip
 
 

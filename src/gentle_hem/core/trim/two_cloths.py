@@ -76,17 +76,24 @@ class TwoCloths(Trim):
 
     @staticmethod
     def _left(piece: Piece) -> Piece:
-        return replace(piece, cut=1, remark=_also(piece.remark, "the left one"))
+        return replace(piece, cut=1, remark=also(piece.remark, LEFT_ONE))
 
     def _right(self, piece: Piece, other: What) -> Piece:
         made = replace(
             piece, what=other, cut=1, turned_over=True,
-            remark=_also(piece.remark, "the right one: lay the paper turned over"),
+            remark=also(piece.remark, RIGHT_ONE),
         )  # fmt: skip
         return replace(made, cloth=ClothRole.CONTRAST) if self.cloth == "contrast" else made
 
 
-def _also(remark: str, more: str) -> str:
+LEFT_ONE, RIGHT_ONE = "the left one", "the right one: lay the paper turned over"
+"""What is written on either of a pair that is cut apart."""
+
+
+def also(remark: str, more: str) -> str:
+    """A remark with something more in it, once."""
+    if more in remark:
+        return remark
     return f"{remark}; {more}" if remark else more
 
 
