@@ -59,6 +59,7 @@ def hold_together(garment, where):
     codes = {finding.code for finding in garment.findings}
     sewn = {(stretch.piece, stretch.edge) for walked in garment.seams for stretch in walked.seam.stretches}
     for piece in garment.pieces:
+        assert piece.fold_bends < 0.5 or "fold-not-straight" in codes, (where, piece.name)
         names = {edge.name for edge in piece.edges}
         assert {dart.edge for dart in piece.darts} | {notch.edge for notch in piece.notches} <= names, (
             where,

@@ -281,6 +281,15 @@ class Piece:
             return None
         return next((edge for edge in self.edges if edge.role.is_centre and edge.allowance == 0), None)
 
+    @property
+    def fold_bends(self) -> float:
+        """How far its fold is from straight (mm); nothing for a piece without one."""
+        if self.fold is None or (len(self.fold.path.segments) == 1 and isinstance(self.fold.path.segments[0], Line)):
+            return 0.0
+        path = self.fold.path
+        along = (path.end - path.start).unit
+        return max(abs(along.cross(place - path.start)) for place in path.flatten(0.05))
+
     def at_edge(self, name: str) -> int | None:
         """The place of an edge in the order of the outline; None for a line marked inside."""
         return next((k for k, edge in enumerate(self.edges) if edge.name == name), None)

@@ -64,6 +64,15 @@ def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
         looked.append(made)
         if piece.what.layer is Layer.LINING:
             continue  # its outline is the outer piece's
+        if made.fold_bends > FOLD_BENDS:
+            findings.append(
+                stop(
+                    "fold-not-straight",
+                    "The centre of the {piece} lies on the fold of the cloth and is {off} from straight there: it "
+                    "cannot be cut so. Put a seam down it.",
+                    Place(piece=piece.name), piece=piece.name, off=made.fold_bends,
+                )
+            )  # fmt: skip
         if _crosses_itself(made.seam_line):
             findings.append(
                 stop(
@@ -86,6 +95,10 @@ def sound(pieces: Iterable[Piece]) -> tuple[list[Piece], list[Finding]]:
                 )
             )
     return looked, findings
+
+
+FOLD_BENDS = 0.5
+"""A fold that is further from straight is seen when it is cut (mm)."""
 
 
 def _crosses_itself(outline: Path) -> bool:

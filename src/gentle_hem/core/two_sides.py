@@ -14,7 +14,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from gentle_hem.core.cannot import CannotMake
-from gentle_hem.core.cutting.open_out import OTHER, opened_out
+from gentle_hem.core.cutting.open_out import OTHER, is_other, opened_out
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.pattern import Edge, Mark, MarkKind, Piece
@@ -255,13 +255,13 @@ def _whole(mine: Piece, theirs: Piece) -> Piece:
         )
     start, end = (a if a.distance(b) <= AT_THE_FOLD else a.towards(b, 0.5) for a, b in ends)
     left, right = opened_out(mine), opened_out(theirs)
-    edges = _between(start, end, [edge for edge in left.edges if not _is_other(edge.name)])
-    others = _between(end, start, [edge for edge in right.edges if _is_other(edge.name)])
+    edges = _between(start, end, [edge for edge in left.edges if not is_other(edge.name)])
+    others = _between(end, start, [edge for edge in right.edges if is_other(edge.name)])
     marks = right.marks[len(theirs.marks) : 2 * len(theirs.marks)]
     return replace(
         left, edges=(*edges, *others), alike=False,
-        darts=(*(d for d in left.darts if not d.edge.endswith(OTHER)), *(d for d in right.darts if _is_other(d.edge))),
-        notches=(*(n for n in left.notches if not _is_other(n.edge)), *(n for n in right.notches if _is_other(n.edge))),
+        darts=(*(d for d in left.darts if not d.edge.endswith(OTHER)), *(d for d in right.darts if is_other(d.edge))),
+        notches=(*(n for n in left.notches if not is_other(n.edge)), *(n for n in right.notches if is_other(n.edge))),
         marks=(
             *mine.marks, *(replace(m, name=m.name and m.name + OTHER) for m in marks),
             Mark(MarkKind.CENTRE, Path.through(start, end)),
@@ -276,10 +276,6 @@ def _between(fold_start: Point, fold_end: Point, edges: list[Edge]) -> list[Edge
     edges[0] = replace(edges[0], path=edges[0].path.starting_at(fold_end))
     edges[-1] = replace(edges[-1], path=edges[-1].path.ending_at(fold_start))
     return edges
-
-
-def _is_other(edge: str) -> bool:
-    return edge.endswith(OTHER)
 
 
 def _said(left: tuple[Finding, ...], right: tuple[Finding, ...], sides: _Sides) -> list[Finding]:

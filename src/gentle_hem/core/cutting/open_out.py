@@ -14,6 +14,11 @@ from gentle_hem.core.replace import replace
 OTHER = " other"
 
 
+def is_other(edge: str) -> bool:
+    """Whether an edge is on the other side of a piece that was opened out."""
+    return edge.endswith(OTHER)
+
+
 def opened_out(piece: Piece) -> Piece:
     """A piece on the fold as a whole, the fold a centre line in it; any other piece as it is."""
     if piece.fold is None:

@@ -15,9 +15,10 @@ from pydantic import BeforeValidator, Field, model_validator
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
-from gentle_hem.core.cutting.open_out import OTHER
+from gentle_hem.core.cutting.open_out import OTHER, is_other
 from gentle_hem.core.cutting.table import Table
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused
+from gentle_hem.core.geometry import Point
 from gentle_hem.core.parts import SHARE, RecipePart, read_share, share_between
 from gentle_hem.core.pattern import Edge, Piece, Role
 from gentle_hem.core.replace import replace
@@ -128,8 +129,33 @@ def take(
         if not which(step):
             continue
         before = len(table.findings)
-        table.attempt(lambda step=step: step.do(table), partial(_not_done, place, step))  # type: ignore[misc]
+        table.attempt(partial(_done, step, table), partial(_not_done, place, step))
         table.findings[before:] = [_of_step(found, place) for found in table.findings[before:]]
+
+
+def _done(step: PatternStep, table: Table) -> None:
+    """A step done. Raises CannotMake where the centre of a piece lies on the fold of the cloth, and would bend or stand
+    aslant there.
+    """
+    stood = {what: _stands(piece) for what, piece in table.pieces.items()}
+    step.do(table)
+    for what, piece in table.pieces.items():
+        stands, before = _stands(piece), stood.get(what)
+        aslant = stands and before and abs(stands.cross(before)) > ASLANT
+        if piece.fold_bends > BENT or aslant:
+            raise CannotMake(
+                f"the centre of the {piece.name} lies on the fold of the cloth, which is straight, and would not be so "
+                "any more; put a seam down it first"
+            )
+
+
+BENT, ASLANT = 0.05, 1e-3
+"""A fold that is further from straight (mm), or turned by more (radians), cannot be cut on the fold."""
+
+
+def _stands(piece: Piece) -> Point | None:
+    """The direction of a piece's fold; None where it has none."""
+    return None if piece.fold is None else (piece.fold.path.end - piece.fold.path.start).unit
 
 
 def _of_step(found: Finding, place: int) -> Finding:
@@ -174,11 +200,11 @@ def acted_on(step: PatternStep, pieces: Iterable[Piece]) -> list[Place]:
 
 def _of_its_side(step: PatternStep, piece: Piece, names: Iterable[str]) -> list[str]:
     """The edges on the side that a step is done to: a whole piece has those of its right once more."""
-    whole = any(edge.name.endswith(OTHER) for edge in piece.edges)
+    whole = any(is_other(edge.name) for edge in piece.edges)
     if not whole:
         is_right = piece.what.other
         return [] if step.side == ("left" if is_right else "right") and _is_apart(piece) else list(names)
-    left = [name for name in names if not name.endswith(OTHER)]
+    left = [name for name in names if not is_other(name)]
     right = [name + OTHER for name in left if piece.at_edge(name + OTHER) is not None]
     return (left if step.side != "right" else []) + (right if step.side != "left" else [])
 
