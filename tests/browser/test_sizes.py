@@ -41,8 +41,10 @@ def go_to(page, studio, view):
         page.keyboard.press(keys[view])
     elif view in ("figure", "bodice", "lower", "join", "pattern"):
         open_stage(page, view)
-        for more in page.locator("[data-more][aria-expanded=false]").all():
-            more.click()
+        waiting = page.locator("[data-more][aria-expanded=false]")
+        for left in range(waiting.count(), 0, -1):  # each that is said is one less
+            expect(waiting).to_have_count(left)
+            waiting.first.click()
     elif view == "workings":
         page.keyboard.press("w")
         page.get_by_role("complementary", name="Workings").get_by_role("button").nth(3).click()
