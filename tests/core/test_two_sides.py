@@ -187,6 +187,14 @@ def test_what_hangs_from_two_unlike_sides_is_drawn_as_before(lower):
         assert after[name].height == approx(before[name].height, abs=5)
 
 
+def test_the_zip_of_two_unlike_sides_is_drawn_once():
+    asked = [recipe(steps=steps, lower=BELOW) for steps in ([], [{**TAKEN_IN, "side": "left"}])]
+    before, after = (
+        [ink.drawn for ink in drawn_dress(one, make_up(one)).views[Seen.BACK]].count(Drawn.ZIP) for one in asked
+    )
+    assert before == after > 0
+
+
 @pytest.mark.parametrize(
     ("side", "lit"),
     [

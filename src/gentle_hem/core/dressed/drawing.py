@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from gentle_hem.core.cloth.role import ClothRole
+from gentle_hem.core.cutting.open_out import OTHER
 from gentle_hem.core.dressed.details import collar, sleeves, straps, trousers
 from gentle_hem.core.dressed.dressing import Dressing
 from gentle_hem.core.dressed.hanging import Hung
@@ -167,6 +168,8 @@ class Drawing:
 
     def _inked(self, all_lines: Sequence[Lines], ways: Sequence[Sweep]) -> Iterator[Ink]:
         """The lines that can be seen."""
+        down_centre: dict[tuple[Drawn, str], int] = {}
+        """Lines of either side that lie down the centre, and of which side they were drawn: once is enough."""
         for lines in all_lines:
             beside: list[Ink] = []  # what is on one side alone, and so once more on the other
             for k, way in enumerate(ways):
@@ -186,6 +189,11 @@ class Drawing:
                         continue
                     shared = bool((lines.x[part] < DOWN_CENTRE).all())
                     if k and shared and ways[0].sign != way.sign and ways[0].sign in lines.signs:
+                        continue
+                    if (
+                        shared
+                        and down_centre.setdefault((line.drawn, line.edge.removesuffix(OTHER)), way.sign) != way.sign
+                    ):
                         continue
                     for first, last in stretches(looked.seen[part]):
                         spots = tuple(looked.spots(line.first + first, line.first + last))
