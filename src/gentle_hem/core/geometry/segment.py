@@ -13,18 +13,14 @@ along the segment from its start, in millimetres. Nothing is changed in place.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 from math import acos, ceil, cos, floor, hypot, pi, sin, sqrt
 
 from gentle_hem.core.geometry.placement import Placement
+from gentle_hem.core.geometry.plain_cubic import NO_HANDLE, parallels, shares
 from gentle_hem.core.geometry.point import Point, polar
 from gentle_hem.core.geometry.worked_once import worked_once
 
 _point = tuple.__new__
-
-OFFSET_TOLERANCE = 0.01
-"""How far an offset cubic may lie from the true parallel curve (mm)."""
-
 
 Box = tuple[float, float, float, float]
 """Left, bottom, right, top."""
@@ -216,10 +212,6 @@ _KRONROD = (
     (0.864864423359769073, 0.104790010322250184),
     (0.991455371120812640, 0.022935322010529225),
 )
-
-
-NO_HANDLE = 1e-9 / 3
-"""A shorter handle says nothing of a direction (mm)."""
 
 
 @dataclass(frozen=True)
@@ -422,10 +414,10 @@ class Cubic:
         at its middle the cubic is halved and both halves are offset.
         """
 
-        found: list[Segment] = []
-        if any(self._legs):
-            _parallels((*self.start, *self.first, *self.second, *self.end), by, 8, found)
-        return tuple(found)
+        if not any(self._legs):
+            return ()
+        found = parallels((*self.start, *self.first, *self.second, *self.end), by)
+        return tuple(Cubic(*(_point(Point, one[k : k + 2]) for k in (0, 2, 4, 6))) for one in found)
 
     def flatten(self, tolerance: float) -> list[Point]:
         """The points after the start; chords stay within the tolerance of the curve."""
@@ -435,7 +427,7 @@ class Cubic:
         count = max(1, ceil((6 * bent / (8 * tolerance)) ** 0.5))
         points = [
             _point(Point, (a * px + b * qx + c * rx + d * sx, a * py + b * qy + c * ry + d * sy))
-            for a, b, c, d in _shares(count)
+            for a, b, c, d in shares(count)
         ]
         points.append(self.end)
         return points
@@ -460,70 +452,6 @@ class Cubic:
         """Its part of the outline's signed area, exactly (the integral of a polynomial)."""
         p, q, r, s = self.start, self.first, self.second, self.end
         return (6 * p.cross(q) + 3 * p.cross(r) + p.cross(s) + 3 * q.cross(r) + 3 * q.cross(s) + 6 * r.cross(s)) / 20
-
-
-Handles = tuple[float, float, float, float, float, float, float, float]
-"""A cubic's four places as plain numbers, x before y."""
-
-
-def _parallels(piece: Handles, by: float, depth: int, found: list[Segment]) -> None:
-    """The parallels of a cubic, in order, added to those found; worked in plain numbers, for it is most of the work."""
-    sx, sy, ax, ay, bx, ty, ex, ey = piece
-    px, py, qx, qy, rx, ry = ax - sx, ay - sy, bx - ax, ty - ay, ex - bx, ey - ty
-    fast, slow = hypot(px, py), hypot(rx, ry)
-    # 1 − κ·by at either end and in the middle; without a handle there is no bend to speak of
-    leaving = 1 - by * 2 / 3 * (px * qy - py * qx) / fast**3 if fast > 1e-12 else 1.0
-    arriving = 1 - by * 2 / 3 * (qx * ry - qy * rx) / slow**3 if slow > 1e-12 else 1.0
-    vx, vy = 0.75 * (px + 2 * qx + rx), 0.75 * (py + 2 * qy + ry)
-    speed = hypot(vx, vy)
-    between = 1 - by * 3 * (vx * (ry - py) - vy * (rx - px)) / speed**3 if speed > 1e-12 else 1.0
-    least, most = sorted((leaving, arriving, between))[::2]
-    if most < 0 or (least < 0 and depth == 0):
-        return  # bent tighter than the offset: the parallel would run backwards there
-    if least >= 0:
-        (ux, uy), (wx, wy) = _ends_of(piece, px, py, fast, rx, ry, slow)
-        sx_, sy_, ex_, ey_ = sx - uy * by, sy + ux * by, ex - wy * by, ey + wx * by
-        made = sx_, sy_, sx_ + px * leaving, sy_ + py * leaving, ex_ - rx * arriving, ey_ - ry * arriving, ex_, ey_
-        if depth == 0 or not _strays(piece, made, abs(by)):
-            places = [_point(Point, made[k : k + 2]) for k in (0, 2, 4, 6)]
-            found.append(Cubic(*places))
-            return
-    fx, fy, mx, my, lx, ly = (sx + ax) / 2, (sy + ay) / 2, (ax + bx) / 2, (ay + ty) / 2, (bx + ex) / 2, (ty + ey) / 2
-    gx, gy, hx, hy = (fx + mx) / 2, (fy + my) / 2, (mx + lx) / 2, (my + ly) / 2
-    cx, cy = (gx + hx) / 2, (gy + hy) / 2
-    _parallels((sx, sy, fx, fy, gx, gy, cx, cy), by, depth - 1, found)
-    _parallels((cx, cy, hx, hy, lx, ly, ex, ey), by, depth - 1, found)
-
-
-def _ends_of(
-    piece: Handles, px: float, py: float, fast: float, rx: float, ry: float, slow: float
-) -> tuple[tuple[float, float], tuple[float, float]]:
-    """The directions at a cubic's ends, also where a handle sits on its end."""
-    if min(fast, slow) > NO_HANDLE:
-        return (px / fast, py / fast), (rx / slow, ry / slow)
-    curve = Cubic(*(Point(*piece[k : k + 2]) for k in (0, 2, 4, 6)))
-    return curve.leaving, curve.arriving
-
-
-def _strays(piece: Handles, made: Handles, away: float) -> bool:
-    """Whether a cubic lies anywhere else than ``away`` mm beside another, looked at at its quarters."""
-    x0, y0, x1, y1, x2, y2, x3, y3 = (here - there for here, there in zip(made, piece, strict=True))
-    for a, b, c, d in _QUARTERS:
-        off = hypot(a * x0 + b * x1 + c * x2 + d * x3, a * y0 + b * y1 + c * y2 + d * y3) - away
-        if abs(off) >= OFFSET_TOLERANCE:
-            return True
-    return False
-
-
-@lru_cache(maxsize=512)
-def _shares(count: int) -> tuple[tuple[float, float, float, float], ...]:
-    """What a cubic's four places weigh at each inner place of so many equal steps of its parameter."""
-    return tuple(
-        ((1 - t) ** 3, 3 * (1 - t) ** 2 * t, 3 * (1 - t) * t * t, t**3) for t in (i / count for i in range(1, count))
-    )
-
-
-_QUARTERS = _shares(4)
 
 
 Segment = Line | Arc | Cubic
