@@ -15,12 +15,10 @@ from gentle_hem.core.block import BODICES
 from gentle_hem.core.block.measured import MeasuredBodice
 from gentle_hem.core.block.not_yet import NoBodice
 from gentle_hem.core.block.own import OwnBodice
-from gentle_hem.core.dressed import drawn_dress
 from gentle_hem.core.families import FAMILIES, family_recipe
 from gentle_hem.core.figure import MEASURES, Figure
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.units import Unit
-from gentle_hem.formats.dress import small_drawing
 from gentle_hem.store.models import Commission, Person
 from gentle_hem.store.store import latest_measures, latest_version
 from gentle_hem.store.store import people as everyone
@@ -99,6 +97,9 @@ def _has_own_bodice(session: Session, commission_id: int) -> bool:
 @lru_cache(maxsize=16)
 def _families(taken: str) -> list[FamilyOut]:
     """The families on a figure; those of the last few figures are kept."""
+    from gentle_hem.core.dressed import drawn_dress
+    from gentle_hem.formats.dress import small_drawing
+
     figure = Figure.model_validate(json.loads(taken))
     made = []
     for family in FAMILIES:

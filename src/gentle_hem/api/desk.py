@@ -141,6 +141,8 @@ class SlipWriter:
 
     def _run(self) -> None:
         self._stopping.wait(FIRST_PAGE)
+        import gentle_hem.formats.dress  # noqa: F401  (what draws a dress is read in before the first one is opened)
+
         while not self._stopping.is_set():
             try:
                 if not write_stale_slip(self._store):

@@ -3,12 +3,11 @@
 import json
 import logging
 from collections.abc import Iterator
-from typing import Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from fastapi import APIRouter, Request, Response
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field
-from shapely import Polygon
 from sqlalchemy.orm import Session
 
 from gentle_hem.api.desk import SmallDrawing
@@ -20,18 +19,19 @@ from gentle_hem.core.cloth.lay import Lay, Layers, Placed, lay, roles_of
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cloth.things import JOINED, Cornered
 from gentle_hem.core.cloth.ways_out import WayOut, can_be_made, ways_out
-from gentle_hem.core.dressed import drawn_dress
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.names import Document
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, format_length
-from gentle_hem.formats.dress import small_drawing
 from gentle_hem.laying.room import LayingRoom
 from gentle_hem.store import Store
 from gentle_hem.store.cloths import SEARCHING, keep_lay, lay_of
 from gentle_hem.store.models import Commission, KeptLay
 from gentle_hem.store.store import latest_version
+
+if TYPE_CHECKING:
+    from shapely import Polygon
 
 log = logging.getLogger("gentle_hem")
 
@@ -206,7 +206,7 @@ def _placed(one: Placed, faulty: bool, tape: Tape) -> PlacedOut:
     )  # fmt: skip
 
 
-def _drawn(outline: Polygon) -> str:
+def _drawn(outline: "Polygon") -> str:
     """An outline and its holes as a path: x along the cloth."""
     rings = [outline.exterior, *outline.interiors]
     return "".join("M" + "L".join(f"{y:.1f} {x:.1f}" for x, y in ring.coords) + "Z" for ring in rings)
@@ -348,6 +348,9 @@ def ways(body: LayIn, asked: Asked) -> list[WayOutOut]:
 
 
 def _small(way: WayOut) -> SmallDrawing | None:
+    from gentle_hem.core.dressed import drawn_dress
+    from gentle_hem.formats.dress import small_drawing
+
     try:
         return SmallDrawing.model_validate(small_drawing(drawn_dress(way.recipe, way.garment)))
     except Exception:

@@ -10,7 +10,6 @@ from gentle_hem.api.kept import Reading, RecordId, found, stored
 from gentle_hem.core.make_up import make_up
 from gentle_hem.devices.plotter import Plot, SimulatedPlotter
 from gentle_hem.formats.files import Order
-from gentle_hem.formats.hpgl import blocks
 from gentle_hem.formats.paper import Paper, Printing
 from gentle_hem.store.models import Commission
 from gentle_hem.store.store import latest_version
@@ -89,6 +88,8 @@ def look(request: Request) -> PlotterOut:
 @plotting.post("/plots/{commission_id}")
 def plot(commission_id: RecordId, request: Request, session: Reading) -> PlotterOut:
     """Send a dress's pattern to the plotter, as it is saved; what was on its way is given up."""
+    from gentle_hem.formats.hpgl import blocks
+
     room = _room(request)
     row = found(session.get(Commission, commission_id), "commission")
     kept = found(latest_version(session, commission_id), "version")

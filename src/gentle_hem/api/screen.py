@@ -33,7 +33,6 @@ from gentle_hem.api.shown import (
 )
 from gentle_hem.core.compare import Comparison
 from gentle_hem.core.drafting import BACK, FRONT, Step
-from gentle_hem.core.dressed import drawn_dress
 from gentle_hem.core.fault import fault
 from gentle_hem.core.findings import Finding, Place
 from gentle_hem.core.garment import Garment
@@ -62,7 +61,6 @@ from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLER
 from gentle_hem.core.what import What
 from gentle_hem.formats.broken import Shown, shown_pieces
 from gentle_hem.formats.drawing import Ink, Laid, lay_to_fill, strokes
-from gentle_hem.formats.dress import dress_paths, reach
 from gentle_hem.formats.garment_document import (
     finding_document,
     remedy_document,
@@ -132,6 +130,9 @@ VIEW_EDGE = 25.0
 
 def _dress(recipe: Recipe, garment: Garment, unit: Tape) -> tuple[DressOut, list[Finding]]:
     """The drawn dress; where drawing it fails that is said, and the rest of the screen goes on without it."""
+    from gentle_hem.core.dressed import drawn_dress  # here, to keep numpy and shapely out of the start
+    from gentle_hem.formats.dress import dress_paths, reach
+
     try:
         dress = drawn_dress(recipe, garment)
     except Exception as error:

@@ -46,7 +46,7 @@ BodyMeasure = Annotated[Length, AfterValidator(_a_measure)]
 class Figure(BaseModel):
     """Whose measures they are, when they were taken, and the measures themselves in millimetres."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
 
     title: ClassVar[str] = "Figure"
     sentences: ClassVar[tuple[str, ...]] = (

@@ -99,7 +99,7 @@ class RecipePart(BaseModel):
     ``title`` and ``sentences`` are how it is spoken; ``words`` says what each live word in them is.
     """
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
 
     title: ClassVar[str] = ""
     sentences: ClassVar[tuple[str, ...]] = ()

@@ -34,7 +34,7 @@ WIDEST_GUSSET = 160.0
 class CutCircle(BaseModel):
     """What was cut, and what it must meet. Lengths in mm, or text with a unit."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
 
     seam: SeamLength = Field(description="The edge it must meet, on the stitching line, all round.")
     cut_radius: Annotated[Length, between(1, 5000)] | None = Field(

@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Protocol
 
-from gentle_hem.formats.hpgl import STEPS, Block, commands_in
+from gentle_hem.formats.plotted import STEPS, Block, commands_in
 
 Line = tuple[int, tuple[tuple[float, float], ...]]
 """A line that was drawn: with which pen, and through which places on its paper (mm)."""

@@ -7,7 +7,7 @@ goes on with the piece it was at.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from math import cos, radians, sin
 
@@ -17,26 +17,13 @@ from shapely.geometry.base import BaseGeometry
 from gentle_hem.formats.drawing import Ink, Words, placed
 from gentle_hem.formats.labels import Drawn, shape
 from gentle_hem.formats.letters import printed
-
-STEPS = 40.0
-"""Plotter steps to the millimetre: a step is 0.025 mm."""
+from gentle_hem.formats.plotted import ENDS_TEXT, STEPS, Block
 
 STRAY = 0.02
 """How far a curve may be drawn beside itself (mm)."""
 
 PENS = {Ink.CUT: 1, Ink.SEAM: 2, Ink.FOLD: 2}
 OTHER_PEN, WORD_PEN = 3, 4
-ENDS_TEXT = "\x03"
-
-
-@dataclass(frozen=True, slots=True)
-class Block:
-    """What draws one piece: its name, its commands, and from where to where along the roll it reaches (mm)."""
-
-    name: str
-    commands: str
-    start: float
-    end: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,31 +117,3 @@ def _written(words: Words, on_roll: Callable[[float, float], tuple[float, float]
 
 def _steps(places: Sequence[tuple[float, float]]) -> str:
     return ",".join(f"{round(x * STEPS)},{round(y * STEPS)}" for x, y in places)
-
-
-@dataclass(frozen=True, slots=True)
-class Command:
-    """One command as a plotter reads it: its two letters and what follows them."""
-
-    name: str
-    rest: str
-
-    @property
-    def places(self) -> list[tuple[float, float]]:
-        """The places it goes to (mm)."""
-        numbers = [float(part) / STEPS for part in self.rest.split(",") if part]
-        return list(zip(numbers[::2], numbers[1::2], strict=True))
-
-
-def commands_in(text: str) -> Iterator[Command]:
-    """The commands of a plot. Words run to their own end, and may hold what would end another command."""
-    at = 0
-    while at < len(text):
-        if text[at] in "; \r\n":
-            at += 1
-            continue
-        name = text[at : at + 2].upper()
-        end = text.find(ENDS_TEXT if name == "LB" else ";", at)
-        end = len(text) if end < 0 else end
-        yield Command(name, text[at + 2 : end])
-        at = end + 1

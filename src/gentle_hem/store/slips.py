@@ -11,14 +11,11 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 import gentle_hem.core
-import gentle_hem.formats.dress
-from gentle_hem.core.dressed import drawn_dress
 from gentle_hem.core.fault import fault
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import UnreadableRecipe, read_recipe
 from gentle_hem.core.slip import desk_slip
 from gentle_hem.core.units import Unit
-from gentle_hem.formats.dress import small_drawing
 from gentle_hem.store.models import Commission
 from gentle_hem.store.store import Store, keep_slip, latest_version, stale_slips
 
@@ -27,9 +24,9 @@ from gentle_hem.store.store import Store, keep_slip, latest_version, stale_slips
 def program() -> str:
     """Which program this is: the fingerprint of the core and of how a dress is drawn, which a slip holds."""
     digest = hashlib.sha256()
-    folder = Path(gentle_hem.core.__file__).parent
-    for file in (*sorted(folder.rglob("*.py")), Path(gentle_hem.formats.dress.__file__)):
-        digest.update(str(file.relative_to(folder.parent)).encode())
+    core = Path(gentle_hem.core.__file__).parent
+    for file in (*sorted(core.rglob("*.py")), core.parent / "formats" / "dress.py"):
+        digest.update(str(file.relative_to(core.parent)).encode())
         digest.update(file.read_bytes())
     return digest.hexdigest()
 
@@ -43,6 +40,9 @@ def write_slip(session: Session, commission: Commission) -> None:
 
 def slip_of(recipe: Any, title: str) -> dict[str, Any]:
     """What a slip says of a kept recipe. One that cannot be read or made says so in its row, and is kept."""
+    from gentle_hem.core.dressed import drawn_dress  # here, to keep numpy and shapely out of the start
+    from gentle_hem.formats.dress import small_drawing
+
     said: dict[str, Any] = {"unit": "cm", "stops": 0, "warnings": 0, "trouble": "", "unreadable": "",
                             "drawing": None}  # fmt: skip
     try:

@@ -73,7 +73,7 @@ def _value(value: Value, unit: Said) -> Any:
 class Sum(BaseModel):
     """One calculation. Its fields are its inputs; ``compute`` gives its values."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
 
     name: ClassVar[str]
     title: ClassVar[str]

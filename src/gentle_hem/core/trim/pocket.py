@@ -7,9 +7,7 @@ and walked: the line it is sewn to is as long as its own edge.
       └──▽──┘                    │ ╱
 """
 
-from typing import Annotated, ClassVar, Literal
-
-from shapely import Polygon
+from typing import TYPE_CHECKING, Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
@@ -25,6 +23,9 @@ from gentle_hem.core.units import Length
 from gentle_hem.core.what import Half, Layer, Panel, Section, Sign, What
 from gentle_hem.core.workings import Workings
 from gentle_hem.core.workroom import Dressed
+
+if TYPE_CHECKING:
+    from shapely import Polygon
 
 FLAP_ABOVE = 15.0
 """A flap is sewn so far above its pocket's edge, so that it falls over it (mm): common practice."""
@@ -105,6 +106,8 @@ class PatchPocket(Trim):
 
     def _host(self, dress: Dressed, half: Half) -> tuple[Piece, Point]:
         """The piece it lies on, its centre on the left, and where the pocket's upper inner corner lies on it."""
+        from shapely import Polygon  # here, to keep it and numpy out of the start
+
         pieces = [
             seen_from_centre(piece)
             for piece in dress.pieces.values()
@@ -177,7 +180,9 @@ def _is_below(what: What, dress: Dressed) -> bool:
     return what.section.is_lower or (what.section is Section.GOWN and dress.cut_in_one)
 
 
-def _wedge(piece: Piece, dart: object) -> Polygon:
+def _wedge(piece: Piece, dart: object) -> "Polygon":
+    from shapely import Polygon
+
     near, far = piece.dart_leg_paths(dart)  # type: ignore[arg-type]
     return Polygon([*near.flatten(0.5), *reversed(far.flatten(0.5))])
 
