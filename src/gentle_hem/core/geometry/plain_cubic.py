@@ -82,10 +82,12 @@ def _unit(x: float, y: float) -> tuple[float, float]:
 
 def _strays(piece: Handles, made: Handles, away: float) -> bool:
     """Whether a cubic lies anywhere else than ``away`` mm beside another, looked at at its quarters."""
-    x0, y0, x1, y1, x2, y2, x3, y3 = (here - there for here, there in zip(made, piece, strict=True))
+    px, py, qx, qy, rx, ry, sx, sy = piece
+    kx, ky, lx, ly, mx, my, nx, ny = made
+    kx, ky, lx, ly, mx, my, nx, ny = kx - px, ky - py, lx - qx, ly - qy, mx - rx, my - ry, nx - sx, ny - sy
     for a, b, c, d in _QUARTERS:
-        off = hypot(a * x0 + b * x1 + c * x2 + d * x3, a * y0 + b * y1 + c * y2 + d * y3) - away
-        if abs(off) >= OFFSET_TOLERANCE:
+        off = hypot(a * kx + b * lx + c * mx + d * nx, a * ky + b * ly + c * my + d * ny) - away
+        if not -OFFSET_TOLERANCE < off < OFFSET_TOLERANCE:
             return True
     return False
 
