@@ -267,3 +267,85 @@ def test_a_front_of_two_cloths_may_differ_left_from_right_as_well(steps):
     changed_edge = "neckline" if steps[0] is NECK else "side"
     lengths = [piece.edge(changed_edge).drawn_length for piece in (left, right)]
     assert abs(lengths[0] - lengths[1]) > 0.5
+
+
+PRINCESS = {"kind": "princess"}
+
+
+@pytest.mark.parametrize("side", ["left", "right"])
+def test_a_princess_seam_on_one_side_cuts_that_side_as_it_would_cut_both(side):
+    """The one half is the panels that a dress with both would have, the other the uncut front and back."""
+    plain, both = (made(steps=steps, lower=BELOW) for steps in ([], [PRINCESS]))
+    one = made(steps=[{**PRINCESS, "side": side}], lower=BELOW)
+    cut, uncut = (" other", "") if side == "right" else ("", " other")
+    names = {piece.name for piece in one.pieces}
+    assert {f"bodice side front{cut}", f"bodice side back{cut}", "bodice front", f"bodice back{cut}"} < names
+    assert not {f"bodice side front{uncut}", f"bodice side back{uncut}", "bodice centre front"} & names
+    front, centre, side_front = (
+        one.piece("bodice front"), both.piece("bodice centre front"), one.piece(f"bodice side front{cut}"),
+    )  # fmt: skip
+    assert front.edge(f"princess{cut}").drawn_length == approx(centre.edge("princess").drawn_length)
+    assert front.edge(f"side{uncut}").drawn_length == approx(plain.piece("bodice front").edge("side").drawn_length)
+    assert front.seam_line.signed_area == approx(
+        plain.piece("bodice front").seam_line.signed_area + centre.seam_line.signed_area
+    )
+    assert (side_front.cut, side_front.turned_over) == (1, side == "right")
+    assert side_front.seam_line.signed_area == approx(both.piece("bodice side front").seam_line.signed_area)
+    titles = {walked.name for walked in one.seams}
+    sewn = ", right" if side == "right" else ""
+    assert {f"front princess seam{sewn}", f"back princess seam{sewn}", "bodice back centre back seam"} <= titles
+    assert len([name for name in titles if "princess" in name]) == 2
+
+
+def test_what_one_side_is_cut_in_is_drawn_on_that_side_alone():
+    one = recipe(steps=[{**PRINCESS, "side": "left"}], lower=BELOW)
+    drawn = drawn_dress(one, make_up(one)).views[Seen.FRONT]
+    lines = [ink for ink in drawn if "princess" in ink.edge]
+    assert lines
+    assert all(min(x for x, _ in ink.spots) > 0 for ink in lines), "her left lies to the right of one who looks at her"
+
+
+def test_a_yoke_on_one_side_meets_the_other_down_the_centre_as_one_seam():
+    """The left is a yoke and what is below it; together they are as long down the centre as the right in one."""
+    one = made(steps=[{"kind": "yoke", "on": "back", "depth": 110, "side": "left"}], lower=BELOW)
+    plain = made(steps=[], lower=BELOW).piece("bodice back").edge("centre back").drawn_length
+    [seam] = [walked for walked in one.seams if walked.name.endswith("centre back seam") and "bodice" in walked.name]
+    assert [stretch.piece.name for stretch in seam.seam.a.stretches] == ["back yoke", "bodice back"]
+    assert [stretch.piece.name for stretch in seam.seam.b.stretches] == ["bodice back other"]
+    assert (seam.length_a, seam.length_b) == (approx(plain, abs=0.5), approx(plain, abs=0.5))
+
+
+def test_a_yoke_over_a_fold_on_one_side_is_refused_and_goes_once_there_is_a_seam():
+    yoke = {"kind": "yoke", "on": "front", "side": "left"}
+    garment = make_up(recipe(steps=[yoke], lower=BELOW))
+    [found] = [one for one in garment.findings if one.code == "sides-do-not-go-together"]
+    assert "put a seam down the centre" in found.text("cm")
+    one = made(steps=[{"kind": "centre_seam"}, yoke], lower=BELOW)
+    assert {"front yoke", "bodice front", "bodice front other"} <= {piece.name for piece in one.pieces}
+
+
+def test_lines_cut_each_side_where_it_is_asked():
+    left = {"kind": "line", "start": "neckline", "end": "armhole", "side": "left"}
+    right = {"kind": "line", "start": "shoulder", "end": "waist", "side": "right"}
+    one = made(steps=[{"kind": "facing"}, left, right], lower=BELOW, finish={"lining": "whole"})
+    alone = {
+        way["side"]: made(steps=[{"kind": "facing"}, {**way, "side": "both"}], lower=BELOW) for way in (left, right)
+    }
+    for name, whose in (("bodice side front", "left"), ("bodice side front other", "right")):
+        mine = one.piece(name).seam_line.signed_area
+        assert mine == approx(alone[whose].piece("bodice side front").seam_line.signed_area), name
+    assert one.piece("front neck facing").cut == 1
+
+
+def test_what_went_wrong_on_the_right_is_said_where_the_two_do_not_go_together():
+    steps = [{"kind": "line", "start": "shoulder", "end": "waist", "side": "right"}, {"kind": "facing"}]
+    codes = {found.code: found.text("cm") for found in make_up(recipe(steps=steps, lower=BELOW)).findings}
+    assert "sides-do-not-go-together" in codes
+    assert codes["step-not-done"].startswith("On her right: ")
+
+
+def test_a_line_that_would_leave_the_piece_is_refused_in_words():
+    """A straight line from the shoulder to the side runs over the hollow of the armhole."""
+    [found] = [one for one in make_up(recipe(steps=[{"kind": "line"}])).findings if one.code == "step-not-done"]
+    assert "over the armhole" in found.text("cm")
+    made(steps=[{"kind": "line", "bow": -30}])

@@ -38,7 +38,7 @@ from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, of_pieces, with_pairs
 from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.trim.base import Turn
-from gentle_hem.core.two_sides import do_not_go_together, for_side, is_alike, sewn_together
+from gentle_hem.core.two_sides import do_not_go_together, for_side, found_on_right, is_alike, sewn_together
 from gentle_hem.core.upper_part import cut_in_one_with, upper_part
 from gentle_hem.core.walk import Walked, findings_for, walk
 from gentle_hem.core.wear import wear
@@ -119,7 +119,7 @@ def _made_apart(recipe: Recipe, told: _Told) -> None:
     try:
         told.dress = sewn_together(told.dress, other.dress)
     except CannotMake as wrong:
-        told.dress = told.dress.also(do_not_go_together(recipe, wrong.why))
+        told.dress = told.dress.also(*found_on_right(told.dress, other.dress), do_not_go_together(recipe, wrong.why))
 
 
 def _made_up(recipe: Recipe, told: _Told) -> None:

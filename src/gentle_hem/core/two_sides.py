@@ -22,7 +22,7 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, Stretch, left_of, right_of, with_pairs
 from gentle_hem.core.trim.two_cloths import LEFT_ONE, RIGHT_ONE, also
-from gentle_hem.core.what import Layer, What
+from gentle_hem.core.what import Layer, Panel, What
 from gentle_hem.core.workroom import Dressed
 
 OneSide = Literal["left", "right"]
@@ -53,9 +53,15 @@ def do_not_go_together(recipe: Recipe, why: str) -> Finding:
     )  # fmt: skip
 
 
+def found_on_right(left: Dressed, right: Dressed) -> list[Finding]:
+    """What was found on the right alone, where the two cannot be sewn together: it may be why."""
+    return [_of_side(found, "right") for found in right.findings if found not in left.findings]
+
+
 def sewn_together(left: Dressed, right: Dressed) -> Dressed:
     """A garment of two half garments. Raises CannotMake where they do not go together."""
     left, right = _of_one(left, "left"), _of_one(right, "right")
+    left, right = _called_as(left, right), _called_as(right, left)
     sides = _Sides(left.pieces, right.pieces)
     pieces = sides.pieces()
     flat = {
@@ -100,6 +106,37 @@ def _of_one(dress: Dressed, side: OneSide) -> Dressed:
     return replace(dress, pieces=there, seams=tuple(seams.values()), unspread=flat)
 
 
+def _called_as(dress: Dressed, other: Dressed) -> Dressed:
+    """A half garment in which the panel at the centre of what is cut in two is called as the uncut one of the other
+    side is: the two are one half of the garment, left and right.
+    """
+    wholes = {
+        what: what.as_panel(Panel.WHOLE)
+        for what in dress.pieces
+        if what.panel is Panel.CENTRE and what not in other.pieces
+    }  # fmt: skip
+    new = {old: what for old, what in wholes.items() if what in other.pieces and what not in dress.pieces}
+    if not new:
+        return dress
+    names = {old.name: what.name for old, what in new.items()}
+
+    def renamed(pieces: Mapping[What, Piece]) -> dict[What, Piece]:
+        return {new.get(what, what): replace(piece, what=new.get(what, what)) for what, piece in pieces.items()}
+
+    def run(one: Run) -> Run:
+        return replace(one, stretches=tuple(replace(s, piece=new.get(s.piece, s.piece)) for s in one.stretches))
+
+    def said(found: Finding) -> Finding:
+        return replace(found, at=tuple(replace(p, piece=names.get(p.piece, p.piece)) for p in found.at))
+
+    return replace(
+        dress, pieces=renamed(dress.pieces), unspread=renamed(dress.unspread),
+        seams=tuple(replace(seam, a=run(seam.a), b=run(seam.b)) for seam in dress.seams),
+        findings=tuple(map(said, dress.findings)), lower=run(dress.lower), hem=run(dress.hem),
+        above=dress.above and replace(dress.above, run=run(dress.above.run)),
+    )  # fmt: skip
+
+
 SAME = 0.1
 """Two pieces are cut as one where they lie on each other within so much (mm)."""
 
@@ -139,7 +176,10 @@ class _Sides:
         piece = mine or theirs
         assert piece is not None
         if not _is_several(piece):
-            raise CannotMake(f"the {what.name} is on one side alone, and is cut for both in one")
+            raise CannotMake(
+                f"the {what.name} is on one side alone, and reaches over the centre to the other; put a seam down the "
+                "centre before that"
+            )
         if mine:
             return {what: _left_of(mine)}
         self.apart.add(what)
@@ -151,9 +191,11 @@ class _Sides:
 
     def seams(self, left: Dressed, right: Dressed) -> list[Seam]:
         """Every seam of the left, and of the right those that are not the same."""
-        mine = with_pairs(left.seams, left.pieces.values())
+        mine = list(with_pairs(left.seams, left.pieces.values()))
         theirs = {seam.name: seam for seam in with_pairs(right.seams, right.pieces.values())}
-        made: list[Seam] = []
+        made = self._down_centre(mine, theirs)
+        joined = {(stretch.piece, stretch.edge) for seam in made for stretch in seam.a.stretches}
+        mine = [seam for seam in mine if not joined & {(s.piece, s.edge) for s in seam.a.stretches}]
         for seam in mine:
             other = theirs.pop(seam.name, None)
             if other is None:
@@ -165,6 +207,30 @@ class _Sides:
         for seam in theirs.values():
             moved = replace(seam, title=right_of(seam.title), a=self._on_right(seam.a), b=self._on_right(seam.b))
             made.append(moved)
+        return made
+
+    def _down_centre(self, left: list[Seam], right: dict[str, Seam]) -> list[Seam]:
+        """The seams down the centre that one side has in more stretches than the other, each as one; those of the right
+        are taken out of what is given.
+        """
+        parts: dict[tuple[object, ...], tuple[list[Stretch], list[Stretch]]] = {}
+        for k, (seams, pieces) in enumerate(((left, self.left), (right.values(), self.right))):
+            for seam in seams:
+                stretch = seam.a.stretches[0]
+                what, edge = stretch.piece, pieces[stretch.piece].edge(stretch.edge)
+                if seam.is_of_itself and len(seam.a.stretches) == 1 and edge.role.is_centre:
+                    kind = (what.section, what.half, what.layer, what.number, edge.role)
+                    parts.setdefault(kind, ([], []))[k].append(stretch)
+        made = []
+        for mine, theirs in parts.values():
+            if not mine or not theirs or {s.piece for s in mine} == {s.piece for s in theirs}:
+                continue
+            a, b = (_downward(s, pieces) for s, pieces in ((mine, self.left), (theirs, self.right)))
+            fewest = min((a, self.left), (b, self.right), key=lambda one: len(one[0].stretches))
+            [*_, lowest] = fewest[0].stretches
+            made.append(Seam(f"{lowest.piece.name} {lowest.edge} seam", a, self._on_right(b)))
+            for name in [name for name, seam in right.items() if seam.a.stretches[0] in theirs and seam.is_of_itself]:
+                del right[name]
         return made
 
     def _beside(self, seam: Seam, other: Seam) -> list[Seam]:
@@ -199,6 +265,13 @@ class _Sides:
             return place
         on_whole = what in self.whole and place.edge
         return replace(place, piece=self.of_right(what).name, edge=place.edge + OTHER if on_whole else place.edge)
+
+
+def _downward(stretches: list[Stretch], pieces: Mapping[What, Piece]) -> Run:
+    """Upright stretches laid end to end, the highest first, all of them downwards."""
+    paths = {s: pieces[s.piece].edge(s.edge).path for s in stretches}
+    ordered = sorted(stretches, key=lambda s: -max(paths[s].start.y, paths[s].end.y))
+    return Run(tuple(replace(s, backwards=paths[s].start.y < paths[s].end.y) for s in ordered))
 
 
 def _are_alike(mine: Piece, theirs: Piece) -> bool:

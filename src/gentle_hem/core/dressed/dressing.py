@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.dressed.form import Form
 from gentle_hem.core.dressed.hanging import DEPTHS, Hung, Patch, ends, hang, patch
@@ -78,8 +79,7 @@ class Dressing:
         for what, piece in self.pieces.items():
             if not what.section.is_upper or what.half is None or what.panel in BESIDE:
                 continue
-            twin = replace(what, other=not what.other) in self.pieces
-            if twin:
+            if replace(what, other=not what.other) in self.pieces or _is_of_one_side(piece):
                 made[-1 if what.other else 1][what.half].append(piece)
             else:
                 made[1][what.half].append(piece)
@@ -321,6 +321,11 @@ class Dressing:
         front = upper.halves.get(Half.FRONT)
         points = [p.bust_point.y for p in front.pieces.values() if p.bust_point is not None] if front else []
         return upper.height_of(Half.FRONT, points[0]) if points else None
+
+
+def _is_of_one_side(piece: Piece) -> bool:
+    """Whether a piece is cut for her left or her right alone; a template is for both."""
+    return piece.cut == 1 and not piece.on_fold and not is_whole(piece) and piece.cloth is not ClothRole.PAPER
 
 
 def _role(piece: Piece, edge: str) -> Role:

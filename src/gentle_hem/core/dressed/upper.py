@@ -14,6 +14,7 @@ from functools import cached_property
 import numpy as np
 
 from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.cutting.open_out import is_other
 from gentle_hem.core.dressed.form import Form
 from gentle_hem.core.dressed.slices import SAMPLES, Numbers
 from gentle_hem.core.dressed.surface import Half as SurfaceHalf
@@ -99,7 +100,9 @@ WHOLE = 120.0
 def is_whole(piece: Piece) -> bool:
     """Whether a piece is both sides of its half in one, and they are not alike."""
     left, _, right, _ = piece.seam_line.box
-    return not piece.on_fold and min(right, -left) > WHOLE
+    if piece.on_fold:
+        return False
+    return min(right, -left) > WHOLE or any(is_other(edge.name) for edge in piece.edges)
 
 
 class HalfUpper:
@@ -200,6 +203,12 @@ def _darts(piece: Piece) -> list[Numbers]:
     return [outline for outline in found if outline[:, 0].mean() > 0]  # not those of a whole piece's other side
 
 
+def _own_share(path: Path) -> float:
+    """How much of an edge is on the side that is looked at: of one that runs over the centre its half."""
+    ends = path.start.x, path.end.x
+    return 0.5 if min(ends) < BESIDE_CENTRE and max(ends) > -BESIDE_CENTRE else float(sum(ends) > 0)
+
+
 @dataclass(frozen=True)
 class Placed:
     """Places on the surface: their rows and shares, and how high they lie."""
@@ -231,7 +240,7 @@ class Upper:
         tops = np.linspace(max(max(high), self.underarm + 10), self.underarm, ABOVE + 1)[:-1]
         self.z = np.concatenate((tops, np.linspace(self.underarm, min(low), BELOW)))
         self.foot_length = sum(
-            piece.stitched_length(edge.name) / (2 if is_whole(piece) else 1)
+            piece.stitched_length(edge.name) * (_own_share(edge.path) if is_whole(piece) else 1)
             for flat in self.halves.values() for what, piece in flat.pieces.items() for edge in piece.edges
             if (what, edge.name) in feet
         )  # fmt: skip

@@ -30,6 +30,8 @@ class CutOff(AlongALine):
         **AlongALine.line_words, "which": choice("which part goes", ("above", "above"), ("below", "below")),
     }  # fmt: skip
 
+    sided: ClassVar[bool] = True
+
     kind: Literal["cut_off"] = "cut_off"
     on: Literal["front", "back", "both"] = "back"
     start: EdgeName = "centre"

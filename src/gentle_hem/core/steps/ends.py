@@ -104,6 +104,8 @@ class Yoke(BodiceStep):
         "depth": length("depth of the yoke", help="From the shoulder at the neck."),
     }  # fmt: skip
 
+    sided: ClassVar[bool] = True
+
     kind: Literal["yoke"] = "yoke"
     on: Literal["front", "back", "both"] = "back"
     depth: Annotated[Length, between(0, 300)] = 120.0

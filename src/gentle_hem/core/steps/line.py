@@ -76,6 +76,9 @@ class AlongALine(PatternStep):
             raise CannotMake("it would begin and end on one edge")
         begins, arrives = self._end(piece, self.start, self.start_share), self._end(piece, self.end, self.end_share)
         line = self._between(begins, arrives)
+        for edge in piece.edges:
+            if any(AT_ITS_END < at < line.length - AT_ITS_END for at, _ in line.crossings(edge.path)):
+                raise CannotMake(f"it would run over the {edge.name}; bow it the other way, or move one of its ends")
         for dart in piece.darts:
             if dart not in (begins.dart, arrives.dart) and any(
                 leg.crossings(line) for leg in piece.dart_leg_paths(dart)
@@ -161,6 +164,8 @@ class StyleLine(AlongALine):
         "cloth": choice("cloth", ("same", "the same cloth"), ("contrast", "the contrast cloth")),
     }  # fmt: skip
 
+    sided: ClassVar[bool] = True
+
     kind: Literal["line"] = "line"
     cloth: Literal["same", "contrast"] = "same"
 
@@ -217,6 +222,9 @@ SHAPED_BY = {Half.FRONT: FRONT_PRINCESS, Half.BACK: BACK_PRINCESS}
 
 TO_A_DART = 25.0
 """A line that begins or ends so near a dart runs along it (mm)."""
+
+AT_ITS_END = 0.5
+"""Within so much of its ends a line may lie on an edge (mm)."""
 
 NEAREST = 8.0
 """A line begins and ends so far from a corner at least (mm)."""

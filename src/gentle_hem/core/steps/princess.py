@@ -35,6 +35,7 @@ class PrincessSeam(PatternStep):
     }  # fmt: skip
 
     styles: ClassVar[bool] = True
+    sided: ClassVar[bool] = True
 
     kind: Literal["princess"] = "princess"
     on: Side = "both"
