@@ -28,6 +28,11 @@ class Garment:
     unspread: Mapping[What, Piece] = field(default_factory=dict)
     """Pieces as they were before they were slashed and spread: as they lie when their fullness is gathered or tied."""
 
+    seamed: Garment | None = None
+    """The same with every seam, where some pieces are cut in one: as it lies on her."""
+    became: Mapping[tuple[str, str], tuple[str, str] | None] = field(default_factory=dict)
+    """Of each piece and edge of it that are in another here: which; None for an edge that is gone with its seam."""
+
     def piece(self, name: str) -> Piece:
         """The piece with this name; KeyError when there is none."""
         for piece in self.pieces:

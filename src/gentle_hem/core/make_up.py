@@ -29,6 +29,7 @@ from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, note, re
 from gentle_hem.core.front_openings import buttoned_down_below, zipped_in_front
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.join import Unrolled, unroll
+from gentle_hem.core.joined import is_joined, joined_up, named
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.lower_part import is_cut, with_lower_part, with_other_half
 from gentle_hem.core.parts import EdgeAbove
@@ -37,6 +38,7 @@ from gentle_hem.core.recipe import Recipe, with_step
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Seam, of_pieces, with_pairs
 from gentle_hem.core.sound import sound, too_large
+from gentle_hem.core.steps.join import Became
 from gentle_hem.core.trim.base import Turn
 from gentle_hem.core.two_sides import do_not_go_together, for_side, found_on_right, is_alike, sewn_together
 from gentle_hem.core.upper_part import cut_in_one_with, upper_part
@@ -70,15 +72,20 @@ def make_up(recipe: Recipe) -> Garment:
         )  # fmt: skip
     except Exception as error:
         ended.append(fault("garment", error))
+    seamed: Garment | None = None
+    became: Became = {}
+    if is_joined(recipe):
+        before = told.dress
+        try:
+            told.dress, became = joined_up(before, recipe)
+        except Exception as error:
+            ended.append(fault("pieces cut in one", error))
+        seamed = _as_sewn(before) if became else None
     seams = with_pairs(told.dress.seams, told.dress.pieces.values())
     pieces, unsound = _drawable(_finished(told.dress.pieces, seams, recipe.cloths).values())
     seams = of_pieces(seams, pieces)
-    walked: list[Walked] = []
-    for seam in seams:
-        try:
-            walked.append(walk(seam, pieces, told.dress.remedies.get(seam.name, ())))
-        except Exception as error:
-            ended.append(fault(seam.name, error))
+    walked, faults = _all_walked(seams, pieces, told.dress)
+    ended += faults
     walked = [_reasoned(seam, told.notes) if seam.seam.is_join else seam for seam in walked]
     findings = (
         *told.dress.findings, *_unused(figure, told.dress), *ended, *unsound, *_walked(walked),
@@ -86,8 +93,31 @@ def make_up(recipe: Recipe) -> Garment:
     )  # fmt: skip
     if is_cut(recipe):
         findings = tuple(_without_ways_to_recut(found) for found in findings)
-    return Garment(tuple(pieces.values()), tuple(walked), tuple(told.notes), findings, told.draft, told.dress.waists,
-                   told.dress.unspread)  # fmt: skip
+    return Garment(
+        tuple(pieces.values()), tuple(walked), tuple(told.notes), findings, told.draft, told.dress.waists,
+        told.dress.unspread, seamed, named(became),
+    )  # fmt: skip
+
+
+def _all_walked(
+    seams: Iterable[Seam], pieces: Mapping[What, Piece], dress: Dressed
+) -> tuple[list[Walked], list[Finding]]:
+    """Every seam walked; one whose walking fails is said to be a fault."""
+    walked: list[Walked] = []
+    faults: list[Finding] = []
+    for seam in seams:
+        try:
+            walked.append(walk(seam, pieces, dress.remedies.get(seam.name, ())))
+        except Exception as error:
+            faults.append(fault(seam.name, error))
+    return walked, faults
+
+
+def _as_sewn(dress: Dressed) -> Garment:
+    """A garment before any of its pieces are cut in one, for whoever draws it on her: nothing is found of it."""
+    seams = with_pairs(dress.seams, dress.pieces.values())
+    walked, _ = _all_walked(seams, dress.pieces, dress)
+    return Garment(tuple(dress.pieces.values()), tuple(walked), waists=dress.waists, unspread=dress.unspread)
 
 
 def _walked(seams: Iterable[Walked]) -> list[Finding]:

@@ -12,6 +12,7 @@ from gentle_hem.core.steps.front_dart import FrontDart, WaistDart
 from gentle_hem.core.steps.full_bust import FullBust
 from gentle_hem.core.steps.hollow import Hollow
 from gentle_hem.core.steps.insert import Insert
+from gentle_hem.core.steps.join import JoinPieces
 from gentle_hem.core.steps.knot import Knot
 from gentle_hem.core.steps.laced import LacedOpening
 from gentle_hem.core.steps.let_out import LetOut
@@ -25,4 +26,5 @@ STEPS = (
     NeckStep, Facing, FrontDart, WaistDart, PrincessSeam, Yoke, EndsAt, TopStep, Straps, ButtonStand, Keyhole, Twist,
     ZipContour, Wedge, UnderBust, Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, StyleLine, CutOff,
     Insert, CentreSeam, LacedOpening, Knot, LetOut, FullBust,
+    JoinPieces,
 )  # fmt: skip

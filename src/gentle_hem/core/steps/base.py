@@ -129,7 +129,7 @@ def take(
         if not which(step):
             continue
         before = len(table.findings)
-        table.attempt(partial(_done, step, table), partial(_not_done, place, step))
+        table.attempt(partial(_done, step, table), partial(not_done, place, step))
         table.findings[before:] = [_of_step(found, place) for found in table.findings[before:]]
 
 
@@ -168,7 +168,7 @@ def not_taken(
     which: Callable[[PatternStep], bool] = lambda step: True,
 ) -> list[Finding]:  # fmt: skip
     """What is said of steps for parts that nothing can be done to."""
-    return [_not_done(place, step, why) for place, step in _asked(steps, parts) if which(step)]
+    return [not_done(place, step, why) for place, step in _asked(steps, parts) if which(step)]
 
 
 def _asked(steps: Sequence[PatternStep], parts: Container[str]) -> Iterator[tuple[int, PatternStep]]:
@@ -177,7 +177,8 @@ def _asked(steps: Sequence[PatternStep], parts: Container[str]) -> Iterator[tupl
     )
 
 
-def _not_done(place: int, step: PatternStep, why: str) -> Finding:
+def not_done(place: int, step: PatternStep, why: str) -> Finding:
+    """What is said of a step that cannot be done."""
     where = f"steps.{place}"
     return refused(
         "step-not-done", "This cannot be done: {step}. {why}.", *in_recipe(where),

@@ -30,11 +30,12 @@ class Styling(Table):
     """Front and back as they were last drafted, contoured and given their necks: what straps and levels go by."""
 
     def __post_init__(self) -> None:
-        self.is_block()
+        self.block = self.pieces[self.front], self.pieces[self.back]
 
     def is_block(self) -> None:
-        """Take front and back as they are now for the block."""
-        self.block = self.pieces[self.front], self.pieces[self.back]
+        """Take front and back as they are now for the block; of one that is in panels by now, as it was before that."""
+        front, back = self.block
+        self.block = self.pieces.get(self.front, front), self.pieces.get(self.back, back)
 
     @classmethod
     def of(
