@@ -10,6 +10,7 @@ from gentle_hem.core.kept_stages import once
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import BodiceMade
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.steps.waist_level import below_moved_waist, lowered_by
 from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.what import Section
 from gentle_hem.core.workings import Workings
@@ -29,11 +30,14 @@ def upper_part(recipe: Recipe, figure: WatchedFigure, notes: Workings) -> tuple[
     if cut_in_one_with(gown, block):
         block = block.in_section(Section.GOWN)
     steps = tuple(one for one in enumerate(recipe.steps) if gown or "bodice" in one[1].parts)
+    by = lowered_by(recipe.steps)
+    figure_below = below_moved_waist(recipe.figure, by)
+    moved = gown and gown.model_copy(update={"length": gown.length - by})
     bodice = once(
         "bodice", (*given, gown, steps), figure, notes,
         lambda margin: style_bodice(
             block, recipe.figure, recipe.allowances, margin,
-            (lambda piece: gown.below(piece, recipe.figure, Workings())) if gown else None, recipe.steps,
+            (lambda piece: moved.below(piece, figure_below, Workings())) if moved else None, recipe.steps,
         ),
     )  # fmt: skip
     return block, bodice

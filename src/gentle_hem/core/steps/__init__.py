@@ -21,10 +21,11 @@ from gentle_hem.core.steps.neckline import NeckStep
 from gentle_hem.core.steps.princess import PrincessSeam
 from gentle_hem.core.steps.spread import Pinch, Spread
 from gentle_hem.core.steps.top import Facing, Straps, TopStep
+from gentle_hem.core.steps.waist_level import WaistLevel
 
 STEPS = (
     NeckStep, Facing, FrontDart, WaistDart, PrincessSeam, Yoke, EndsAt, TopStep, Straps, ButtonStand, Keyhole, Twist,
     ZipContour, Wedge, UnderBust, Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, StyleLine, CutOff,
     Insert, CentreSeam, LacedOpening, Knot, LetOut, FullBust,
-    JoinPieces,
+    JoinPieces, WaistLevel,
 )  # fmt: skip
