@@ -349,3 +349,51 @@ def test_a_line_that_would_leave_the_piece_is_refused_in_words():
     [found] = [one for one in make_up(recipe(steps=[{"kind": "line"}])).findings if one.code == "step-not-done"]
     assert "over the armhole" in found.text("cm")
     made(steps=[{"kind": "line", "bow": -30}])
+
+
+TOP = {"kind": "top", "top": "one_shoulder"}
+
+
+@pytest.mark.parametrize("opening", ["side", "centre_back"])
+@pytest.mark.parametrize("side", ["left", "right"])
+def test_one_side_of_a_one_shoulder_dress_is_taken_in_by_itself(side, opening):
+    """What is taken off both sides is what is taken off the one and what is taken off the other."""
+    parts = {"lower": {"kind": "straight", "length": 600}, "opening": {"place": opening, "below_waist": 180}}
+    plain, both = (made(steps=steps, **parts) for steps in ([TOP], [TAKEN_IN, TOP]))
+    one, other = (
+        made(steps=[{**TAKEN_IN, "side": way}, TOP], **parts) for way in (side, "left" if side == "right" else "right")
+    )
+
+    def area(garment):
+        return sum(piece.seam_line.signed_area for piece in garment.pieces if piece.what.section == "bodice")
+
+    assert area(one) + area(other) == approx(area(plain) + area(both), rel=1e-4)
+    front = one.piece("bodice front")
+    asked, alone = ("side other", "side") if side == "right" else ("side", "side other")
+    assert front.edge(asked).drawn_length == approx(both.piece("bodice front").edge(asked).drawn_length)
+    assert front.edge(alone).drawn_length == approx(plain.piece("bodice front").edge(alone).drawn_length)
+    assert front.seam_line.is_closed
+    assert {walked.name for walked in one.seams} == {walked.name for walked in plain.seams}
+
+
+def test_a_skirt_of_two_sides_hangs_from_either_side_of_a_one_shoulder_bodice():
+    steps = [TOP, {**TAKEN_IN, "part": "lower", "side": "left"}]
+    one = made(steps=steps, lower=BELOW, opening={"place": "centre_back", "below_waist": 180})
+    waists = {walked.name: walked for walked in one.seams if walked.name.startswith("waist seam")}
+    assert list(waists) == ["waist seam", "waist seam, other side"]
+    for name, walked in waists.items():
+        edges = {(stretch.piece.name, stretch.edge) for stretch in walked.seam.stretches}
+        on_right = ("bodice front", "waist other") in edges
+        assert on_right is name.endswith("other side")
+        assert (("skirt front", "waist other") in edges) is on_right
+
+
+def test_what_is_done_to_a_piece_that_is_whole_already_says_on_which_side():
+    below = {"lower": BELOW, "opening": {"place": "side", "below_waist": 180}}
+    both, right = (make_up(recipe(steps=[TOP, {**TAKEN_IN, "side": way}], **below)) for way in ("both", "right"))
+    [said] = [found for found in both.findings if found.code == "done-on-her-left"]
+    assert said.at[0].recipe == "steps.1"
+    assert "before what opens the piece out" in said.text("cm")
+    assert "move it before that" in next(f for f in right.findings if f.code == "step-not-done").text("cm")
+    before = make_up(recipe(steps=[TAKEN_IN, TOP], **below))
+    assert "done-on-her-left" not in {found.code for found in before.findings}

@@ -15,6 +15,7 @@ from typing import Literal
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.open_out import OTHER, is_other, opened_out
+from gentle_hem.core.cutting.splice import can_be_spliced, spliced
 from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.pattern import Edge, Mark, MarkKind, Piece
@@ -143,12 +144,14 @@ SAME = 0.1
 
 @dataclass
 class _Sides:
-    """The pieces of both sides: which are opened out into a whole, and which are cut apart."""
+    """The pieces of both sides: which are opened out into a whole, which are cut apart, and which are whole."""
 
     left: Mapping[What, Piece]
     right: Mapping[What, Piece]
     whole: set[What] = field(default_factory=set)
     apart: set[What] = field(default_factory=set)
+    spliced: set[What] = field(default_factory=set)
+    """Those that were whole on both sides already: edges of her right are called so on either."""
 
     def pieces(self) -> dict[What, Piece]:
         """What is cut, in the order of the left."""
@@ -161,9 +164,14 @@ class _Sides:
                 made |= self._of_one_side(what, mine, theirs)
             elif mine == theirs or _are_alike(mine, theirs):
                 made[what] = mine
+                if can_be_spliced(mine, theirs):
+                    self.spliced.add(what)
             elif mine.on_fold and theirs.on_fold:
                 self.whole.add(what)
                 made[what] = _whole(mine, theirs)
+            elif can_be_spliced(mine, theirs):
+                self.spliced.add(what)
+                made[what] = spliced(mine, theirs)
             elif _is_several(mine) and _is_several(theirs):
                 self.apart.add(what)
                 made[what] = _left_of(mine)
@@ -193,6 +201,8 @@ class _Sides:
         """Every seam of the left, and of the right those that are not the same."""
         mine = list(with_pairs(left.seams, left.pieces.values()))
         theirs = {seam.name: seam for seam in with_pairs(right.seams, right.pieces.values())}
+        mine = [seam for seam in mine if not self._is_of(seam, right=True)]
+        theirs = {name: seam for name, seam in theirs.items() if not self._is_of(seam, right=False)}
         made = self._down_centre(mine, theirs)
         joined = {(stretch.piece, stretch.edge) for seam in made for stretch in seam.a.stretches}
         mine = [seam for seam in mine if not joined & {(s.piece, s.edge) for s in seam.a.stretches}]
@@ -205,9 +215,14 @@ class _Sides:
             else:
                 made += [seam, *self._beside(seam, other)]
         for seam in theirs.values():
-            moved = replace(seam, title=right_of(seam.title), a=self._on_right(seam.a), b=self._on_right(seam.b))
-            made.append(moved)
+            title = seam.title if self._is_of(seam, right=True) else right_of(seam.title)
+            made.append(replace(seam, title=title, a=self._on_right(seam.a), b=self._on_right(seam.b)))
         return made
+
+    def _is_of(self, seam: Seam, *, right: bool) -> bool:
+        """Whether a seam is sewn to one side, by name, of a piece that was whole on both."""
+        edges = [stretch.edge for stretch in seam.stretches if stretch.piece in self.spliced]
+        return bool(edges) and all(is_other(edge) is right for edge in edges)
 
     def _down_centre(self, left: list[Seam], right: dict[str, Seam]) -> list[Seam]:
         """The seams down the centre that one side has in more stretches than the other, each as one; those of the right

@@ -17,7 +17,7 @@ from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.mirror import mirrored
 from gentle_hem.core.cutting.open_out import OTHER, is_other
 from gentle_hem.core.cutting.table import Table
-from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused
+from gentle_hem.core.findings import Finding, Place, Remedy, in_recipe, refused, warn
 from gentle_hem.core.geometry import Point
 from gentle_hem.core.parts import SHARE, RecipePart, read_share, share_between
 from gentle_hem.core.pattern import Edge, Piece, Role
@@ -138,7 +138,9 @@ def _done(step: PatternStep, table: Table) -> None:
     aslant there.
     """
     stood = {what: _stands(piece) for what, piece in table.pieces.items()}
+    whole = {what: piece for what, piece in table.pieces.items() if _is_whole(piece)}
     step.do(table)
+    _say_one_side(step, table, [what for what, piece in whole.items() if table.pieces.get(what) != piece])
     for what, piece in table.pieces.items():
         stands, before = _stands(piece), stood.get(what)
         aslant = stands and before and abs(stands.cross(before)) > ASLANT
@@ -147,6 +149,30 @@ def _done(step: PatternStep, table: Table) -> None:
                 f"the centre of the {piece.name} lies on the fold of the cloth, which is straight, and would not be so "
                 "any more; put a seam down it first"
             )
+
+
+def _say_one_side(step: PatternStep, table: Table, changed: Sequence[What]) -> None:
+    """A step on a piece that is whole by now is done on her left, whose edges have their plain names. Raises
+    CannotMake where it was asked of her right.
+    """
+    if not changed or not step.sided:
+        return
+    name = table.pieces[changed[0]].name if changed[0] in table.pieces else changed[0].name
+    if step.side == "right":
+        raise CannotMake(f"the {name} is cut whole by now, and this would be done on her left; move it before that")
+    if step.side == "both":
+        table.findings.append(
+            warn(
+                "done-on-her-left", "The {piece} is cut whole by now: {step} is done on her left alone. Move it before "
+                "what opens the piece out, and it is done on both sides.",
+                Place(recipe="steps"), Place(piece=name), piece=name, step=step.title.lower(),
+            )
+        )  # fmt: skip
+
+
+def _is_whole(piece: Piece) -> bool:
+    """Whether it is both sides in one, the edges of her right called so."""
+    return any(is_other(edge.name) for edge in piece.edges)
 
 
 BENT, ASLANT = 0.05, 1e-3
@@ -201,8 +227,7 @@ def acted_on(step: PatternStep, pieces: Iterable[Piece]) -> list[Place]:
 
 def _of_its_side(step: PatternStep, piece: Piece, names: Iterable[str]) -> list[str]:
     """The edges on the side that a step is done to: a whole piece has those of its right once more."""
-    whole = any(is_other(edge.name) for edge in piece.edges)
-    if not whole:
+    if not _is_whole(piece):
         is_right = piece.what.other
         return [] if step.side == ("left" if is_right else "right") and _is_apart(piece) else list(names)
     left = [name for name in names if not is_other(name)]
