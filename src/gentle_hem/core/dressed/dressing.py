@@ -365,7 +365,9 @@ def _cut(surface: Surface, name: str, above: NDArray[np.int64], part: Numbers, h
         return made
 
     left, right = surface.left, surface.right
-    x = np.concatenate((at(left.x), at(right.x)[::-1]))
-    y = np.concatenate((at(left.y), at(right.y)[::-1]))
-    girth = float(np.hypot(np.diff(x, append=x[0]), np.diff(y, append=y[0])).sum())
+    x, y, z = (np.concatenate((at(one), at(other)[::-1])) for one, other in zip(
+        (left.x, left.y, left.z), (right.x, right.y, right.z), strict=True
+    ))  # fmt: skip
+    steps = [np.diff(of, append=of[0]) for of in ((x, y, z) if surface.ended else (x, y))]
+    girth = float(np.sqrt(np.square(steps).sum(axis=0)).sum())
     return Level(name, height, girth, tuple(zip(x.tolist(), y.tolist(), strict=True)))

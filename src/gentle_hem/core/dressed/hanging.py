@@ -55,10 +55,35 @@ class Patch:
     sides: tuple[str, str]
     """The edges it begins and ends with."""
 
+    def at_depths(self, depths: Numbers) -> Numbers:
+        """How long its slices are that are equally deep all across, carried on below a foot that is higher (mm)."""
+        places = [np.stack([_carried(depths, self.down[:, k], of[:, k]) for k in range(ACROSS)], 1)
+                  for of in (self.x, self.y)]  # fmt: skip
+        made: Numbers = _long(*places) - (_long(self.x, self.y)[0] - self.lengths[0])
+        made[0] = self.lengths[0]
+        return made
+
     def nearest(self, place: Point) -> tuple[float, float]:
         """Depth and share across of a place of the piece, to the nearest measured one."""
         at = int(np.argmin((self.x - place.x) ** 2 + (self.y - place.y) ** 2))
         return at // ACROSS / (ROWS - 1), at % ACROSS / (ACROSS - 1)
+
+
+UNEVEN = 1.05
+"""Patches that are so many times as long in one place as in another are measured at equal depths."""
+
+
+def _long(x: Numbers, y: Numbers) -> Numbers:
+    """How long rows of places are."""
+    made: Numbers = np.hypot(x[:, 1:] - x[:, :-1], y[:, 1:] - y[:, :-1]).sum(axis=1)
+    return made
+
+
+def _carried(depths: Numbers, known: Numbers, values: Numbers) -> Numbers:
+    """Values at depths, carried on straight below the last that is known."""
+    slope = (values[-1] - values[-2]) / max(known[-1] - known[-2], 1e-9)
+    made: Numbers = np.interp(depths, known, values) + np.maximum(depths - known[-1], 0.0) * slope
+    return made
 
 
 DEPTHS = np.linspace(0.0, 1.0, ROWS)
@@ -104,7 +129,7 @@ def patch(piece: Piece, stretch: Stretch) -> Patch | None:
     x, y = grid[..., 0], grid[..., 1]
     down = np.zeros((ROWS, ACROSS))
     down[1:] = np.cumsum(np.hypot(x[1:] - x[:-1], y[1:] - y[:-1]), axis=0)
-    lengths = np.hypot(x[:, 1:] - x[:, :-1], y[:, 1:] - y[:, :-1]).sum(axis=1)
+    lengths = _long(x, y)
     lengths[0], lengths[-1] = top.length, bottom.length
     if piece.what.section in STRIPS:  # it goes round and round, and is as deep all along
         lengths = top.length + (bottom.length - top.length) * DEPTHS
@@ -173,7 +198,9 @@ def hang(
     round, ``sewn_to`` how long what it is sewn to is, along these patches, ``added`` what is let into them at each
     depth, all round (mm).
     """
-    lengths = np.array([p.lengths for p in patches])
+    deepest = max(float(p.down[-1].max()) for p in patches)
+    uneven = deepest > UNEVEN * min(float(p.down[-1].min()) for p in patches)
+    lengths = np.array([p.at_depths(DEPTHS * deepest) if uneven else p.lengths for p in patches])
     whole = lengths.sum(axis=0)
     bounds = np.concatenate((np.zeros((1, ROWS)), np.cumsum(lengths, axis=0))) / whole
     low, high = shares
@@ -187,6 +214,8 @@ def hang(
         ])  # fmt: skip
         down[row] = np.interp(columns, places, np.concatenate([p.down[row] for p in patches]))
     z = tops[None, :] - down
+    if uneven:  # each slice is as deep all round, and what is shorter there ends before it
+        down_to, z = z, tops[None, :] - (DEPTHS * deepest)[:, None]
     part = high - low
     girths = 2 * whole / part + (0.0 if added is None else added)
     middle = z.mean(axis=1)
@@ -211,8 +240,19 @@ def hang(
         left = Half(x, y, z, laid / 2)
     else:
         left = half_surface(z, laid, base, aspect, forward, phase)
-    surface = Surface(left, left.mirrored(), shares, float(base[-1]), phase, gathered and not pleated)
+    if uneven:
+        left = _ended(left, down_to, down[-1] / deepest)
+    surface = Surface(left, left.mirrored(), shares, float(base[-1]), phase, gathered and not pleated, uneven)
     return Hung(tuple(patches), surface, bounds, shares, below, over)
+
+
+def _ended(half: Half, z: Numbers, shares: Numbers) -> Half:
+    """A half whose columns end at shares of its depth: each of its rows as much of that way down."""
+    rows = np.arange(ROWS)[:, None] * np.minimum(shares, 1.0)[None, :]
+    above = np.minimum(rows.astype(int), ROWS - 2)
+    part, columns = rows - above, np.arange(rows.shape[1])[None, :]
+    x, y = (of[above, columns] * (1 - part) + of[above + 1, columns] * part for of in (half.x, half.y))
+    return Half(x, y, z, half.girths)
 
 
 def ends(patches: Sequence[Patch]) -> dict[tuple[What, str], int]:

@@ -61,6 +61,8 @@ class Surface:
     phase: Numbers | None = None
     """How many folds lie before each of its columns; None where it has none."""
     gathered: bool = False
+    ended: bool = False
+    """Whether its columns end at depths of their own, so that its lower rows rise and fall, and are as long as that."""
 
     @property
     def is_alike(self) -> bool:
