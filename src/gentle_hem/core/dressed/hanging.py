@@ -90,8 +90,16 @@ DEPTHS = np.linspace(0.0, 1.0, ROWS)
 PLACES = np.linspace(0.0, 1.0, ACROSS)
 
 
-def _points(path: Path, count: Numbers) -> Numbers:
-    return np.array([(p.x, p.y) for p in (path.point_at(path.length * share) for share in count)])
+FOLLOWED = 0.1
+"""An edge is followed to within this (mm)."""
+
+
+def _points(path: Path, shares: Numbers) -> Numbers:
+    """Places at shares of a path's way."""
+    places = np.array(path.flatten(FOLLOWED))
+    far = np.concatenate((np.zeros(1), np.cumsum(np.hypot(*(places[1:] - places[:-1]).T))))
+    at = shares * far[-1]
+    return np.stack((np.interp(at, far, places[:, 0]), np.interp(at, far, places[:, 1])), 1)
 
 
 @lru_cache(maxsize=64)
