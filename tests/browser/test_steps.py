@@ -66,12 +66,28 @@ def test_a_step_is_done_on_one_side_alone(page, studio):
     expect(front.locator("[data-lit]")).to_have_count(2)  # what is left of the centre, and what is right of it
     add_to(page, "Do to the pieces", "let_out")
     choose(page, "steps.1.on", "back")
-    side = page.locator('[id="part-steps.1"]')
-    side.get_by_role("button", name="more …").click()
     choose(page, "steps.1.side", "her left alone")
     expect(page.locator('[data-piece="bodice back other"]')).to_be_visible()
     page.get_by_role("button", name="Leave off: Let out or take in a seam").click()
     expect(page.locator('[data-piece="bodice back other"]')).to_be_hidden()
+
+
+def test_pieces_are_cut_in_one_over_a_seam_and_the_waist_is_moved(page, studio):
+    open_commission(page, studio, TITLE)
+    add_to(page, "Do to the pieces", "princess")
+    expect(page.locator('[data-piece="bodice side front"]')).to_be_visible()
+    add_to(page, "Do to the pieces", "join")
+    panel = page.locator('[data-piece="bodice side"]')
+    expect(panel).to_be_visible()
+    expect(page.locator('[data-piece="bodice side front"]')).to_be_hidden()
+    add_to(page, "Do to the pieces", "waist_level")
+    refused = page.get_by_text("move it before that")
+    expect(refused.first).to_be_visible()
+    for place in (1, 0):
+        page.get_by_role("button", name="Make up earlier: Move the waist").click()
+        expect(page.locator(f'[data-word="steps.{place}.by"]')).to_be_visible()
+    expect(refused).to_have_count(0)
+    expect(panel).to_be_visible()
 
 
 def test_a_step_is_typed_by_keyboard_alone_and_undone(page, studio):

@@ -6,13 +6,17 @@ import pytest
 from pytest import approx
 
 from dresses import SIDE_ZIP, made, recipe, refusal
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cut import cut_pieces
+from gentle_hem.core.cutting.join import joined
 from gentle_hem.core.dressed import Seen, drawn_dress
 from gentle_hem.core.dressed.inks import Drawn
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.make_up import make_up
-from gentle_hem.core.pattern import MarkKind
+from gentle_hem.core.pattern import Edge, MarkKind, Notch, Piece, Role
+from gentle_hem.core.replace import replace
+from gentle_hem.core.what import Half, Section, What
 
 PRINCESS, OVER_SIDE = {"kind": "princess"}, {"kind": "join"}
 BELOW = {"kind": "straight", "length": 600}
@@ -91,6 +95,10 @@ def test_a_straight_skirt_in_one_piece_has_its_side_darts_at_the_waist():
     skirt = one.piece("skirt")
     plain = made(steps=[], lower=BELOW)
     assert len(skirt.darts_of("waist")) == 5, "two in front, two behind, and what the side seam took in"
+    for dart in skirt.darts:
+        near, far = skirt.dart_leg_paths(dart)
+        assert near.length == approx(far.length, abs=2.5), "each mouth is where its dart is"
+        assert len(near.crossings(far)) == 1, "its legs meet at its point alone"
     waists = [plain.piece(f"skirt {half}").stitched_length("waist") for half in ("front", "back")]
     assert skirt.stitched_length("waist") == approx(sum(waists), abs=0.1)
     hems = [plain.piece(f"skirt {half}").edge("hem").drawn_length for half in ("front", "back")]
@@ -170,3 +178,55 @@ def test_the_edges_of_both_keep_their_places_and_directions():
         assert mine == [approx(notch.at, abs=0.01) for notch in was.notches if notch.edge == name]
     assert panel.grain == apart.piece("bodice side front").grain
     assert Point(*panel.edge("armhole").path.start).distance(panel.edge("armhole back").path.end) < 0.01
+
+
+def box_of(half, long, wide=100.0):
+    """A plain piece so long at its side; a front with its side on its right, a back on its left."""
+    corners = [Point(0, 0), Point(wide, 0), Point(wide, long), Point(0, long)]
+    names = ("waist", "side", "armhole", "centre") if half is Half.FRONT else ("waist", "centre", "armhole", "side")
+    roles = {"waist": Role.WAIST, "side": Role.SIDE, "armhole": Role.ARMHOLE, "centre": Role.PANEL}
+    edges = tuple(
+        Edge(name, roles[name], Path.through(corners[k], corners[(k + 1) % 4]), 10.0) for k, name in enumerate(names)
+    )
+    notch = Notch("waist", 30.0)
+    return Piece(What(Section.BODICE, half), edges, cut=2, notches=(notch,))
+
+
+def test_by_hand_two_boxes_in_one_are_a_box_of_both_widths():
+    a, b = box_of(Half.FRONT, 200), box_of(Half.BACK, 200, 60)
+    made_of = joined(a, "side", b, "side", What(Section.BODICE))
+    assert made_of.piece.seam_line.box == (approx(0), approx(0), approx(160), approx(200))
+    assert [notch.edge for notch in made_of.piece.notches] == ["waist", "waist back"]
+    assert made_of.became[b.what, "waist"].edge == "waist back"
+    assert made_of.became[a.what, "side"] is None
+
+
+def test_by_hand_edges_that_are_not_equally_long_are_eased_and_refused():
+    with pytest.raises(CannotMake, match="eased onto the other"):
+        joined(box_of(Half.FRONT, 200), "side", box_of(Half.BACK, 204), "side", What(Section.BODICE))
+
+
+def test_by_hand_what_is_notched_beyond_the_dart_lies_beyond_it_on_the_edge_of_both():
+    """The back's side leans 40 mm away over its lower half: a dart 40 mm wide opens on a waist of 100 + 40 + 60."""
+    a, b = box_of(Half.FRONT, 200), box_of(Half.BACK, 200, 60)
+    bent = Path.through(Point(0, 200), Point(0, 100), Point(40, 100 - 91.652))
+    foot = Path.through(bent.end, Point(60, 0))
+    edges = tuple(replace(e, path={"side": bent, "waist": foot}.get(e.name, e.path)) for e in b.edges)
+    b = replace(b, edges=edges, notches=(Notch("waist", 5.0),))
+    made_of = joined(a, "side", b, "side", What(Section.BODICE))
+    [dart] = made_of.piece.darts
+    mouth = Point(100, 0).distance(Point(140, 100 - 91.652))
+    assert (dart.at, dart.intake) == (approx(100), approx(mouth, abs=0.01))
+    assert made_of.piece.notches[-1].at == approx(100 + mouth + 5, abs=0.01)
+    now = made_of.became[b.what, "waist"]
+    assert (now.edge, now.start, now.long) == ("waist", approx(100 + mouth, abs=0.01), approx(foot.length))
+
+
+def test_a_yoke_on_the_fold_behind_keeps_its_fold():
+    """Opened in front, the front yoke is a pair and the back one lies on the fold."""
+    steps = [{"kind": "yoke", "on": "both", "depth": 110}, {**OVER_SIDE, "seam": "shoulder"}]
+    one = make_up(recipe(steps=steps, lower=BELOW, opening={"place": "centre_front", "below_waist": 150}))
+    yoke = one.piece("yoke")
+    assert (yoke.on_fold, yoke.cut) == (True, 1)
+    assert yoke.fold.name == "centre back"
+    assert yoke.fold_bends < 0.01

@@ -126,9 +126,9 @@ def test_what_can_only_be_done_on_both_sides_refuses_one():
         recipe(steps=[{"kind": "twist", "side": "left"}])
 
 
-def test_a_sentence_of_its_own_says_the_side_and_waits_while_both_are_alike():
+def test_the_side_is_said_beside_front_and_back():
     [step] = recipe(steps=[{**TAKEN_IN, "side": "right"}]).steps
-    assert step.sentences[-1] == "It is done on {side}."
+    assert ", on {side}" in step.sentences[0]
     assert step.words["side"].say(step.side, "cm") == "her right alone"
     [neck] = recipe(steps=[NECK]).steps
     assert "lowest" in neck.sentences[1]
@@ -376,6 +376,14 @@ def test_one_side_of_a_one_shoulder_dress_is_taken_in_by_itself(side, opening):
     assert {walked.name for walked in one.seams} == {walked.name for walked in plain.seams}
 
 
+def test_a_dart_of_one_side_of_a_one_shoulder_front_is_narrowed_alone():
+    parts = {"lower": BELOW, "opening": {"place": "side", "below_waist": 180}}
+    front = made(steps=[{"kind": "waist_dart", "narrower": 6, "side": "right"}, TOP], **parts).piece("bodice front")
+    [left], [right] = front.darts_of("waist"), front.darts_of("waist other")
+    assert left.intake - right.intake == approx(6, abs=0.2)
+    assert front.edge("waist").drawn_length - front.edge("waist other").drawn_length == approx(6, abs=0.2)
+
+
 def test_a_skirt_of_two_sides_hangs_from_either_side_of_a_one_shoulder_bodice():
     steps = [TOP, {**TAKEN_IN, "part": "lower", "side": "left"}]
     one = made(steps=steps, lower=BELOW, opening={"place": "centre_back", "below_waist": 180})
@@ -397,3 +405,8 @@ def test_what_is_done_to_a_piece_that_is_whole_already_says_on_which_side():
     assert "move it before that" in next(f for f in right.findings if f.code == "step-not-done").text("cm")
     before = make_up(recipe(steps=[TAKEN_IN, TOP], **below))
     assert "done-on-her-left" not in {found.code for found in before.findings}
+
+
+def test_a_one_shoulder_neck_is_not_held_against_the_head():
+    garment = make_up(recipe(steps=[TOP], lower=BELOW, opening={"place": "side", "below_waist": 180}))
+    assert "neck-does-not-pass-head" not in {found.code for found in garment.findings}

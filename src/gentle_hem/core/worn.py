@@ -45,7 +45,9 @@ def worn(dress: Dressed, block: BodiceMade, waist: float) -> Worn:
     opened = dress.neck_opened + sum(
         2 * piece.edge("edge").drawn_length for what, piece in dress.pieces.items() if what.panel is Panel.LACING
     )
-    held = any(edge.role is Role.SHOULDER for piece in upper for edge in piece.edges)
+    edges = [edge for piece in upper for edge in piece.edges]
+    # where a shoulder is bare the head goes through with the arm
+    held = any(edge.role is Role.SHOULDER for edge in edges) and all(edge.name != "top edge" for edge in edges)
     front, back = (length_of(half, dress.pieces.values()) for half in Half)
     return Worn(
         waist=waist, neck=2 * neck + opened if neck and held else None, hem=2 * dress.half_hem,

@@ -27,8 +27,8 @@ EASED = 1.5
 LOST = 2.0
 """What two edges stray from each other by no more than this is nothing when they are cut in one (mm)."""
 
-PARTED = 0.3
-"""Two edges are together until they stray by so much (mm)."""
+PARTED = 1.5
+"""Two edges are together until they stray by so much (mm): that is lost, and there the dart has its point."""
 
 LOOKED = 48
 """At so many places it is looked how far two edges stray from each other."""
@@ -84,7 +84,7 @@ def joined(a: Piece, edge_a: str, b: Piece, edge_b: str, what: What) -> Joined:
 ENDS = True, False
 """At the start of the first's edge, or at its end."""
 
-LEAST_TOGETHER = 0.25
+LEAST_TOGETHER = 0.1
 """Edges that part towards one end lie together over so much of their way at least."""
 
 OPENS_ON = frozenset({Role.WAIST, Role.SHOULDER})

@@ -36,7 +36,7 @@ Share = Annotated[float, BeforeValidator(read_share), share_between(0, 1), SHARE
 ON = choice("on", ("front", "front"), ("back", "back"), ("both", "front and back"))
 PART = choice("part", ("bodice", "bodice"), ("lower", "lower part"))
 
-SIDE = choice("side", ("both", "both sides alike"), ("left", "her left alone"), ("right", "her right alone"))
+SIDE = choice("side", ("both", "both sides"), ("left", "her left alone"), ("right", "her right alone"))
 
 
 def edge_word(label: str) -> Word:
@@ -71,9 +71,11 @@ class PatternStep(RecipePart):
 
     @classmethod
     def __pydantic_init_subclass__(cls, **more: Any) -> None:
-        """Each kind that can be done on one side says so in a sentence of its own, which waits while both are alike."""
+        """Each kind that can be done on one side says on which: beside front and back, or else at the end."""
         if cls.sided and "sentences" in cls.__dict__:
-            cls.sentences = (*cls.sentences, "It is done on {side}.")
+            first, *others = cls.sentences
+            told = first.replace(", {on},", ", {on}, on {side},", 1)
+            cls.sentences = (told if told != first else f"{first[:-1]}, on {{side}}.", *others)
             cls.words = {**cls.words, "side": SIDE}
 
     @model_validator(mode="after")
