@@ -20,6 +20,7 @@ from gentle_hem.core.what import Half, Section, What
 
 PRINCESS, OVER_SIDE = {"kind": "princess"}, {"kind": "join"}
 BELOW = {"kind": "straight", "length": 600}
+PROPORTIONAL = {"kind": "proportional"}
 
 
 def off_line(place, path):
@@ -48,6 +49,16 @@ def test_a_side_panel_without_a_side_seam_keeps_its_waist_and_leaves_its_shaping
     wedge = Path.joined((near, far.reversed(), Path.of(Line(far.start, near.start))))
     areas = front.seam_line.signed_area + back.seam_line.signed_area
     assert panel.seam_line.signed_area == approx(areas + abs(wedge.signed_area), rel=1e-3)
+
+
+def test_a_side_that_bends_all_along_is_a_dart_from_where_it_has_parted():
+    panel = made(steps=[PRINCESS, OVER_SIDE], bodice=PROPORTIONAL, lower=BELOW).piece("bodice side")
+    [dart] = panel.darts
+    tall = panel.seam_line.box[3] - panel.seam_line.box[1]
+    assert 20 < dart.intake < 60
+    near, far = panel.dart_leg_paths(dart)
+    assert 0.2 * tall < near.length < 0.6 * tall
+    assert abs(near.length - far.length) < 2.5
 
 
 def test_the_waist_seam_is_the_same_one_and_meets_the_same_places():
@@ -230,3 +241,23 @@ def test_a_yoke_on_the_fold_behind_keeps_its_fold():
     assert (yoke.on_fold, yoke.cut) == (True, 1)
     assert yoke.fold.name == "centre back"
     assert yoke.fold_bends < 0.01
+
+
+def test_by_hand_a_seam_that_turns_sharply_at_its_top_is_refused():
+    """Laid together along the last 45 mm, the rest of the second would lie on the first."""
+    a, b = box_of(Half.FRONT, 200), box_of(Half.BACK, 200)
+    over = {
+        "front": Path.through(Point(100, 0), Point(100, 180), Point(60, 160)),
+        "back": Path.through(Point(40, 160), Point(0, 180), Point(0, 0)),
+    }
+    ends = {
+        "front": Path.through(Point(60, 160), Point(0, 200)), "back": Path.through(Point(100, 200), Point(40, 160)),
+    }  # fmt: skip
+    a, b = (
+        replace(one, edges=tuple(
+            replace(e, path={"side": over[half], "armhole": ends[half]}.get(e.name, e.path)) for e in one.edges
+        ))
+        for one, half in ((a, "front"), (b, "back"))
+    )  # fmt: skip
+    with pytest.raises(CannotMake, match="cannot lie as they do"):
+        joined(a, "side", b, "side", What(Section.BODICE))

@@ -356,3 +356,11 @@ def test_a_gown_zipped_at_its_side_has_the_end_marked_on_front_and_back():
     garment = made(lower={"kind": "gown", "length": 1000}, opening={"place": "side", "below_waist": 150})
     found = {piece.what.half for piece in garment.pieces for n in piece.notches if n.kind is NotchKind.ZIP_END}
     assert found == {Half.FRONT, Half.BACK}
+
+
+def test_a_second_slit_in_one_place_is_refused():
+    slit = {"kind": "faced_slit", "place": "front_neck", "height": 110, "buttons": 0}
+    garment = make_up(recipe(opening=SIDE_ZIP, trims=[slit, slit]))
+    [found] = [one for one in garment.findings if one.code == "trim-left-out"]
+    assert "a slit there already" in found.text("cm")
+    assert len([walked for walked in garment.seams if "slit" in walked.name]) == 1

@@ -305,6 +305,15 @@ def test_what_one_side_is_cut_in_is_drawn_on_that_side_alone():
     assert all(min(x for x, _ in ink.spots) > 0 for ink in lines), "her left lies to the right of one who looks at her"
 
 
+def test_the_drawn_waist_is_as_long_round_where_one_side_is_in_panels():
+    one, plain = recipe(steps=[{**PRINCESS, "side": "left"}], lower=BELOW), recipe(steps=[], lower=BELOW)
+    girths = [
+        {level.name: level.girth for level in drawn_dress(asked, make_up(asked)).levels} for asked in (one, plain)
+    ]
+    for name in ("waist", "bust"):
+        assert girths[0][name] == approx(girths[1][name], rel=0.01), name
+
+
 def test_a_yoke_on_one_side_meets_the_other_down_the_centre_as_one_seam():
     """The left is a yoke and what is below it; together they are as long down the centre as the right in one."""
     one = made(steps=[{"kind": "yoke", "on": "back", "depth": 110, "side": "left"}], lower=BELOW)

@@ -347,7 +347,7 @@ def _whole(mine: Piece, theirs: Piece) -> Piece:
     others = _between(end, start, [edge for edge in right.edges if is_other(edge.name)])
     marks = right.marks[len(theirs.marks) : 2 * len(theirs.marks)]
     return replace(
-        left, edges=(*edges, *others), alike=False,
+        left, edges=(*edges, *others), alike=False, bust_point=mine.bust_point or theirs.bust_point,
         darts=(*(d for d in left.darts if not d.edge.endswith(OTHER)), *(d for d in right.darts if is_other(d.edge))),
         notches=(*(n for n in left.notches if not is_other(n.edge)), *(n for n in right.notches if is_other(n.edge))),
         marks=(

@@ -15,6 +15,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from math import atan2
 
+from shapely import Polygon
+
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Line, Path, Placement, Point
 from gentle_hem.core.pattern import Dart, Edge, Mark, MarkKind, Piece, Role
@@ -167,7 +169,9 @@ class _Joining:
         if _astray(self.mine, theirs)[1] > LOST:
             return 0.0, None
         made = self._opening(at_start)
-        return (self._together(at_start), made) if made else (0.0, None)
+        if made is None or not Polygon(made.piece.seam_line.flatten(0.3)).is_valid:  # the second would lie on the first
+            return 0.0, None
+        return self._together(at_start), made
 
     def _opening(self, at_start: bool) -> Joined | None:
         """In one from where the edges begin together, with a dart where they part: it opens on the edge that runs over

@@ -317,10 +317,12 @@ class Dressing:
 
     def _bust(self) -> float | None:
         """How high the bust point of the front lies on her."""
-        upper = self.uppers[1]
-        front = upper.halves.get(Half.FRONT)
-        points = [p.bust_point.y for p in front.pieces.values() if p.bust_point is not None] if front else []
-        return upper.height_of(Half.FRONT, points[0]) if points else None
+        for upper in self.uppers.values():  # the front of one side may be cut into panels through it
+            front = upper.halves.get(Half.FRONT)
+            points = [p.bust_point.y for p in front.pieces.values() if p.bust_point is not None] if front else []
+            if points:
+                return upper.height_of(Half.FRONT, points[0])
+        return None
 
 
 def _is_of_one_side(piece: Piece) -> bool:

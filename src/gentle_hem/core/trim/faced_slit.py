@@ -97,6 +97,7 @@ class FacedSlit(Trim):
             made = self._ending(piece, centre.name, self.height)
             made = replace(made, marks=(*piece.marks, *self._loop_marks(top, Point(0, -1), -1.0)))
             return _opened(dress.with_pieces([_back_again(made)]), 2 * self.height)
+        _not_yet(piece)
         if any(w.layer is Layer.FACING and w.half is half and w.panel is Panel.NECK for w in dress.pieces):
             raise CannotMake("the neck has a facing of its own; bind the neck instead, together with the slit's facing")
         facing = self._neck_facing(piece, centre, half)
@@ -134,6 +135,7 @@ class FacedSlit(Trim):
         sleeve = next((p for p in dress.pieces.values() if p.what.is_outer(Section.SLEEVE)), None)
         if sleeve is None:
             raise CannotMake("there is no sleeve; add the sleeve first")
+        _not_yet(sleeve)
         hem = next((e for e in sleeve.edges if e.role is Role.HEM), None)
         if hem is None:
             raise CannotMake("the sleeve's edge is no hem that a slit could begin at")
@@ -190,6 +192,12 @@ BEHIND = 0.75
 """A sleeve's slit lies behind, three quarters along its hem: over the elbow's outer side."""
 
 ZIP_HALF = {OpeningPlace.CENTRE_BACK: Half.BACK, OpeningPlace.CENTRE_FRONT: Half.FRONT}
+
+
+def _not_yet(piece: Piece) -> None:
+    """Raises CannotMake where a piece has a slit there already."""
+    if any(mark.name == SLIT for mark in piece.marks):
+        raise CannotMake(f"the {piece.name} has a slit there already")
 
 
 def loop_long(button: float, notes: Workings) -> float:
