@@ -10,6 +10,7 @@ from gentle_hem.core.join import closed, opened
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import NotchKind
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.what import Section
 from gentle_hem.formats.files import FILE_WRITERS, Order
 
 LEVELS = {"waist_to_hip": 210, "waist_to_knee": 580}
@@ -87,3 +88,20 @@ def test_opened_undoes_closed():
     darts = skirt.darts_of("waist")
     for at in (10.0, darts[0].at - 1, darts[0].at + darts[0].intake + 1, skirt.edge("waist").drawn_length - 5):
         assert opened(closed(at, darts), darts) == approx(at)
+
+
+@pytest.mark.parametrize("place", ["centre_back", "side"])
+@pytest.mark.parametrize("below", [150, 190, 230, 300])
+def test_gores_cut_alike_have_the_notches_of_all_their_mates_wherever_the_zip_ends(place, below):
+    """A gore is sewn to its twin and to the next; a zip that ends near the hip keeps no notch from its place there."""
+    lower = {"kind": "gores", "count": 8, "flare_from": "trumpet", "trumpet": 580, "length": 920, "hem_sweep": 2800}
+    garment = make_up(dress(lower, opening={"place": place, "below_waist": below}))
+    assert "notches-do-not-meet" not in {found.code for found in garment.findings}
+    for piece in garment.pieces:
+        if piece.what.section is Section.SKIRT:
+            sides = [
+                {round(n.at if edge == "side near" else piece.edge(edge).drawn_length - n.at)
+                 for n in piece.notches if n.edge == edge and n.kind is NotchKind.BALANCE}
+                for edge in ("side", "side near")
+            ]  # fmt: skip
+            assert sides[0] == sides[1], piece.name

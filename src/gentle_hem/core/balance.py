@@ -31,6 +31,13 @@ APART = 40.0
 """No notch lies nearer to another, to a dart or to the end of its seam (mm)."""
 
 
+BESIDE_ZIP = 10.0
+"""A balance notch lies no nearer to the end of a zip, which is marked in another way (mm)."""
+
+SAME = 0.5
+"""Two notches so near are one (mm)."""
+
+
 def balanced(dress: Dressed) -> Dressed:
     """The garment with balance notches on its side, princess and panel seams, and the zip's end on a gown."""
     waists = dress.waists
@@ -67,13 +74,18 @@ def _on_seam(pieces: dict[What, Piece], seam: Seam, figure: Figure, waists: Mapp
     if piece.edge(one.edge).role not in BALANCED or piece.stitched_length(one.edge) < LEAST_SEAM:
         return
     taken = _taken(piece, one.edge), _taken(mate, other.edge)
+    notched = _notched(piece, one.edge), _notched(mate, other.edge)
     marks: tuple[list[float], list[float]] = ([], [])
     for at in _places(piece, one, figure, waists):
         there = _along(piece, one, at), _along(mate, other, at)
-        if all(abs(place - near) >= APART for place, side in zip(there, taken, strict=True) for near in side):
-            for place, side, found in zip(there, taken, marks, strict=True):
-                side.append(place)
-                found.append(place)
+        # one of several alike is notched for its other mate already, at the same place
+        has = [any(abs(place - at) < SAME for at in found) for place, found in zip(there, notched, strict=True)]
+        free = [all(abs(place - near) >= by for near, by in side) for place, side in zip(there, taken, strict=True)]
+        if all(known or room for known, room in zip(has, free, strict=True)):
+            for place, known, side, found in zip(there, has, taken, marks, strict=True):
+                if not known:
+                    side.append((place, APART))
+                    found.append(place)
     pieces[one.piece] = _marked(piece, one.edge, marks[0])
     pieces[other.piece] = _marked(pieces[other.piece], other.edge, marks[1])  # both edges of one cut several times
 
@@ -111,10 +123,19 @@ def _along(piece: Piece, stretch: Stretch, at: float) -> float:
     return opened(at, piece.darts_of(stretch.edge))
 
 
-def _taken(piece: Piece, edge: str) -> list[float]:
-    """The places of an edge at which something is marked: notches, darts and its ends (mm along its path)."""
-    found = [0.0, piece.edge(edge).drawn_length, *(n.at for n in piece.notches if n.edge == edge)]
-    return [*found, *(place for dart in piece.darts_of(edge) for place in (dart.at, dart.at + dart.intake))]
+def _taken(piece: Piece, edge: str) -> list[tuple[float, float]]:
+    """The places of an edge at which something is marked: notches, darts and its ends (mm along its path), and how far
+    from each the next may lie.
+    """
+    ends = [0.0, piece.edge(edge).drawn_length]
+    darts = [place for dart in piece.darts_of(edge) for place in (dart.at, dart.at + dart.intake)]
+    notches = [(n.at, BESIDE_ZIP if n.kind is NotchKind.ZIP_END else APART) for n in piece.notches if n.edge == edge]
+    return [*((at, APART) for at in (*ends, *darts)), *notches]
+
+
+def _notched(piece: Piece, edge: str) -> list[float]:
+    """The places of an edge's balance notches."""
+    return [n.at for n in piece.notches if n.edge == edge and n.kind is NotchKind.BALANCE]
 
 
 def _marked(piece: Piece, edge: str, places: Iterable[float]) -> Piece:
@@ -150,7 +171,7 @@ def _quartered(pieces: dict[What, Piece], seam: Seam) -> None:
         laid = [(run, [stitched([stretch], pieces) for stretch in run]) for run in (one, other)]
         for share in shares:
             places = [_at_share(run, lengths, share, pieces) for run, lengths in laid]
-            taken = ((at, near) for what, edge, at in places for near in _taken(pieces[what], edge))
+            taken = ((at, near) for what, edge, at in places for near, _ in _taken(pieces[what], edge))
             if all(abs(at - near) >= QUARTERS_APART for at, near in taken):
                 for what, edge, at in dict.fromkeys(places):
                     mark = Notch(edge, at, double=what.half is Half.BACK, kind=NotchKind.QUARTER)
