@@ -7,7 +7,7 @@ import zipfile
 import pytest
 from fastapi.testclient import TestClient
 
-from conftest import a_recipe
+from conftest import a_recipe, drafted_recipe
 from gentle_hem.api.app import create_app
 from gentle_hem.core.recipe import Recipe
 from server import filled
@@ -190,3 +190,18 @@ def test_sums_speak_their_usual_lengths_in_the_asked_unit(client):
     answer = client.post("/api/sums/circle?unit=in", json={"seam": "34", "length": "7"}).json()
     assert answer["values"]["seam_radius"]["exact"] == "5.4113 in"
     assert client.post("/api/sums/knitting", json={}).status_code == 404
+
+
+def test_two_pieces_of_a_seam_are_laid_together(client):
+    recipe = drafted_recipe("quarters").model_dump(mode="json")
+    made = client.post("/api/laid-together", json={"recipe": recipe, "seam": "bodice side seam"})
+    assert made.status_code == 200, made.text
+    said = made.json()
+    assert {said["one"]["name"], said["other"]["name"]} == {"bodice front", "bodice back"}
+    assert said["box"][2] > 300
+    assert said["one"]["outline"].startswith("M")
+    unknown = client.post("/api/laid-together", json={"recipe": recipe, "seam": "no such seam"})
+    assert unknown.status_code == 404
+    over_several = client.post("/api/laid-together", json={"recipe": recipe, "seam": "waist seam"})
+    assert over_several.status_code == 422
+    assert "several pieces" in over_several.json()["detail"]

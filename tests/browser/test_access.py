@@ -56,6 +56,11 @@ def a_view(page, studio, name):
         page.keyboard.press("7")
         page.get_by_role("button", name="A fitting today").click()
         page.locator("#seen").select_option("neck_stands_off")
+    if name == "laid":
+        page.get_by_role("heading", name="Midsummer dance dress").click()
+        page.get_by_label("Which seam").select_option("bodice side seam")
+        page.get_by_role("button", name="Lay together").click()
+        expect(page.get_by_test_id("laid-together")).to_be_visible()
     if name == "word":
         shown(page, "lower.sweep").click()
         expect(page.get_by_role("dialog")).to_be_visible()
@@ -63,7 +68,7 @@ def a_view(page, studio, name):
 
 VIEWS = [
     "desk", "calendar", "people", "words", "sums", "new dress", "commission", "word", "cloth", "making", "fittings",
-    "person", "records", "practice", "costs",
+    "person", "records", "practice", "costs", "laid",
 ]  # fmt: skip
 IN_EVENING = ["desk", "commission", "word", "cloth"]
 """The evening light has the same words in other colours: looked at where every colour there is comes up."""

@@ -10,7 +10,7 @@ SIZES = {"laptop": (1280, 800), "tablet": (1024, 768), "phone": (400, 800), "200
 
 VIEWS = [
     "desk", "people", "person", "words", "new dress", "figure", "bodice", "lower", "join", "pattern", "gap", "workings",
-    "measuring", "cloth", "sums", "rescue", "keys", "about", "versions",
+    "measuring", "cloth", "sums", "rescue", "keys", "about", "versions", "laid",
     "records", "practice", "making", "fittings", "costs",
 ]  # fmt: skip
 
@@ -60,6 +60,10 @@ def go_to(page, studio, view):
         page.get_by_role("heading", level=1).get_by_role("button").click()
     elif view == "versions":
         page.keyboard.press("v")
+    elif view == "laid":
+        page.get_by_label("Which seam").select_option("gown side seam")
+        page.get_by_role("button", name="Lay together").click()
+        expect(page.get_by_test_id("laid-together")).to_be_visible()
     elif view in ("making", "costs"):
         page.keyboard.press("6")
         expect(page.get_by_role("region", name="Making", exact=True).get_by_role("article")).to_be_visible()
@@ -74,7 +78,7 @@ def go_to(page, studio, view):
         page.get_by_label("Your answer").fill("1")
         page.keyboard.press("Enter")
         expect(page.get_by_role("status")).to_be_visible()
-    if view in (*keys, "about", "versions", "costs"):
+    if view in (*keys, "about", "versions", "costs", "laid"):
         expect(page.get_by_role("dialog")).to_be_visible()
 
 

@@ -190,3 +190,18 @@ def test_steps_are_kept_by_name_and_done_to_another_dress(page, studio):
     page.get_by_role("button", name="Give this list up").click()
     expect(page.get_by_text("Finale lines is no longer kept.")).to_be_visible()
     assert get(studio, "/api/step-lists") == []
+
+
+def test_the_two_pieces_of_a_seam_are_laid_together(page, studio):
+    open_commission(page, studio, TITLE)
+    page.get_by_label("Which seam").select_option("bodice side seam")
+    page.get_by_role("button", name="Lay together").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("Laid together")
+    expect(dialog.get_by_test_id("laid-together").locator("path")).to_have_count(4)
+    expect(dialog).to_contain_text("bodice front")
+    page.keyboard.press("Escape")
+    expect(dialog).to_be_hidden()
+    page.get_by_label("Which seam").select_option("waist seam")
+    page.get_by_role("button", name="Lay together").click()
+    expect(page.get_by_role("dialog")).to_contain_text("several pieces")

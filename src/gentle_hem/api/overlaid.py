@@ -1,14 +1,17 @@
-"""Two states of one dress laid over each other, with the differences in numbers."""
+"""Two states of one dress laid over each other, with the differences in numbers; two pieces of a seam laid together."""
 
-from fastapi import APIRouter
-from pydantic import BaseModel
+from fastapi import APIRouter, HTTPException
+from pydantic import BaseModel, Field
 
 from gentle_hem.api.kept import Asked
 from gentle_hem.api.make import TwoStates
 from gentle_hem.api.screen import signed
+from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.geometry.path_text import path_for_screen
+from gentle_hem.core.laid_together import Laid, laid_together, said
 from gentle_hem.core.make_up import make_up
+from gentle_hem.core.names import Document
 from gentle_hem.core.overlaid import EdgeThen, PieceThen, overlaid
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.recipe import Recipe
@@ -39,6 +42,58 @@ class OverlaidOut(BaseModel):
     pieces: list[PieceThenOut]
     same: int
     """How many pieces are as they were."""
+
+
+class SeamAsked(BaseModel):
+    """A seam of a dress, by its name."""
+
+    recipe: Document
+    seam: str = Field(max_length=200)
+
+
+class LaidOut(BaseModel):
+    """A piece as it lies: its outline, and in it the edge that is sewn (mm, y down)."""
+
+    name: str
+    outline: str
+    edge: str
+
+
+class LaidTogetherOut(BaseModel):
+    """Both pieces of a seam, edge to edge."""
+
+    one: LaidOut
+    other: LaidOut
+    box: tuple[float, float, float, float]
+    """Left, top, width and height of both together."""
+    sentence: str
+
+
+@over.post("/laid-together")
+def seam_laid_together(body: SeamAsked, asked: Asked) -> LaidTogetherOut:
+    """The two pieces of a seam laid edge to edge."""
+    recipe = Recipe.model_validate(body.recipe)
+    garment, tape = make_up(recipe), asked.tape(recipe.unit)
+    seam = next((walked.seam for walked in garment.seams if walked.name == body.seam), None)
+    if seam is None:
+        raise HTTPException(404, f"This dress has no seam called {body.seam}.")
+    try:
+        laid = laid_together(seam, {piece.what: piece for piece in garment.pieces})
+    except CannotMake as wrong:
+        raise HTTPException(422, f"{body.seam[:1].upper()}{body.seam[1:]}: {wrong.why}.") from None
+    boxes = [one.outline.box for one in (laid.one, laid.other)]
+    left, low = (min(box[k] for box in boxes) for k in (0, 1))
+    right, high = (max(box[k] for box in boxes) for k in (2, 3))
+    return LaidTogetherOut(
+        one=_laid(laid.one), other=_laid(laid.other), box=(left, -high, right - left, high - low),
+        sentence=said(laid, tape),
+    )  # fmt: skip
+
+
+def _laid(one: Laid) -> LaidOut:
+    return LaidOut(
+        name=one.piece.name, outline=path_for_screen(one.outline, closed=True), edge=path_for_screen(one.edge)
+    )
 
 
 @over.post("/overlaid")

@@ -1324,6 +1324,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/laid-together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Seam Laid Together
+         * @description The two pieces of a seam laid edge to edge.
+         */
+        post: operations["seam_laid_together_api_laid_together_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lays": {
         parameters: {
             query?: never;
@@ -3181,6 +3201,35 @@ export interface components {
             version: number;
         };
         /**
+         * LaidOut
+         * @description A piece as it lies: its outline, and in it the edge that is sewn (mm, y down).
+         */
+        LaidOut: {
+            /** Edge */
+            edge: string;
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: string;
+        };
+        /**
+         * LaidTogetherOut
+         * @description Both pieces of a seam, edge to edge.
+         */
+        LaidTogetherOut: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            one: components["schemas"]["LaidOut"];
+            other: components["schemas"]["LaidOut"];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * LayAsked
          * @description A cloth of a dress, and how it is to be laid.
          */
@@ -4326,6 +4375,18 @@ export interface components {
             unit: components["schemas"]["Unit"];
             /** Workings */
             workings: components["schemas"]["WorkingDocument"][];
+        };
+        /**
+         * SeamAsked
+         * @description A seam of a dress, by its name.
+         */
+        SeamAsked: {
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
+            /** Seam */
+            seam: string;
         };
         /** SeamOut */
         SeamOut: {
@@ -7497,6 +7558,44 @@ export interface operations {
                     "application/json": {
                         [key: string]: string;
                     };
+                };
+            };
+        };
+    };
+    seam_laid_together_api_laid_together_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeamAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidTogetherOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };

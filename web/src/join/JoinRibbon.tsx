@@ -58,6 +58,7 @@ export function JoinRibbon({
   onPreview,
   onTried,
   onWhy,
+  onLay,
 }: {
   joins: Join[];
   /** Whether there is anything on the sheet at all. */
@@ -70,6 +71,8 @@ export function JoinRibbon({
   /** What a way out would make while it is looked at, for the sheet and the dress; null when it no longer is. */
   onTried: (made: Screen | null) => void;
   onWhy: (working: number) => void;
+  /** Asked for its two pieces laid edge to edge. */
+  onLay: (name: string) => void;
 }) {
   const [preview, setPreview] = useState<Join | null>(null);
   const asked = useRef(0);
@@ -85,6 +88,11 @@ export function JoinRibbon({
     joins.find((join) => !join.meets) ??
     joins.find((join) => join.between_sections) ??
     null;
+  const lay = now && (
+    <Button look="quiet" className="no-print underline underline-offset-4" onClick={() => onLay(now.name)}>
+      {text.layTogether}
+    </Button>
+  );
   const choice = <SeamChoice joins={joins} chosen={now?.name ?? ""} onChoose={setChosen} />;
   if (!now) {
     return (
@@ -111,6 +119,7 @@ export function JoinRibbon({
           {now.sentence}
         </p>
         <Tape join={now} />
+        {lay}
         <Lengths join={now} onWhy={onWhy} />
       </section>
     );
@@ -139,6 +148,7 @@ export function JoinRibbon({
           {preview && <span className="text-pencil">{text.ifTaken} </span>}
           {shown.sentence}
         </p>
+        {lay}
         <Lengths join={shown} onWhy={onWhy} />
       </div>
       <Ribbon join={shown} />

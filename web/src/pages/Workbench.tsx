@@ -10,6 +10,7 @@ import { Dress, type Touched } from "../dress/Dress";
 import { FigureTable } from "../figure/FigureTable";
 import { FittingLog } from "../fittings/FittingLog";
 import { JoinRibbon } from "../join/JoinRibbon";
+import { LaidTogether } from "../join/LaidTogether";
 import { MakingPlan } from "../making/MakingPlan";
 import { Notices, SavedMark } from "../recipe/Notices";
 import { LooseProblems } from "../recipe/Sentences";
@@ -83,6 +84,7 @@ function Workbench({ commission }: { commission: Commission }) {
     [],
   );
   const [seam, setSeam] = useState("");
+  const [laid, setLaid] = useState("");
   /** What a way out would make, while it is only looked at. */
   const [tried, setTried] = useState<Screen | null>(null);
   const go = useNavigate();
@@ -357,10 +359,12 @@ function Workbench({ commission }: { commission: Commission }) {
               onTake={(remedy) => bench.change(remedy.changes)}
               onPreview={(remedy) => bench.preview(remedy.changes)}
               onTried={setTried}
+              onLay={setLaid}
             />
           </Boundary>
         </div>
       </div>
+      <LaidTogether screen={screen} seam={laid} onClose={() => setLaid("")} />
       <Versions
         open={versions}
         onOpenChange={setVersions}
