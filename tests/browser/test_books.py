@@ -51,6 +51,26 @@ def test_what_is_no_backup_is_refused_and_nothing_is_lost(page, studio, tmp_path
     assert get(studio, "/api/desk")["total"] == 19
 
 
+def test_a_sheet_that_is_opened_while_something_is_kept_stays_open(page, studio):
+    people = {one["name"]: one["id"] for one in get(studio, "/api/people")}
+    page.goto(f"{studio.url}/people/{people['Wren Tolliver']}")
+    on_their_way = []
+    page.route(
+        "**/api/people/*",
+        lambda route: on_their_way.append(route) if route.request.method == "PATCH" else route.continue_(),
+    )
+    page.get_by_label("What she likes").fill("Kites.")
+    with page.expect_request(lambda request: request.method == "PATCH"):
+        page.get_by_role("button", name="Keep", exact=True).click()
+    page.get_by_role("button", name="Her name").click()
+    name = page.get_by_role("dialog").get_by_label("Name", exact=True)
+    name.fill("Corinne")
+    with page.expect_response(lambda answer: answer.request.method == "PATCH"):
+        on_their_way.pop().continue_()
+    expect(page.get_by_label("What she likes")).to_have_value("Kites.")
+    expect(name).to_have_value("Corinne")
+
+
 def test_a_person_is_renamed_put_away_made_one_with_another_and_erased(page, studio):
     people = {one["name"]: one["id"] for one in get(studio, "/api/people")}
     page.goto(f"{studio.url}/people/{people['Wren Tolliver']}")

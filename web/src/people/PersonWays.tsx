@@ -22,8 +22,8 @@ export function PersonWays({ person, onSaid }: { person: OnePerson; onSaid: () =
   const say = useMutation({
     mutationFn: (body: { name?: string; remarks?: string; put_away?: boolean }) =>
       done(api.PATCH("/api/people/{person_id}", { ...path, body })),
-    onSuccess: () => {
-      setAsked("");
+    onSuccess: (_, said) => {
+      if (said.name !== undefined) setAsked(""); // another sheet may have been opened meanwhile
       onSaid();
     },
   });
