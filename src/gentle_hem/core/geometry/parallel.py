@@ -44,13 +44,15 @@ def parallel(path: Path, by: float) -> Path:
 
 def _unbroken(segments: tuple[Segment, ...]) -> list[Path]:
     """Segments as runs without gaps."""
+    if len(segments) == 1:
+        return [Path.of(*segments)]
     runs: list[list[Segment]] = []
     for segment in segments:
         if runs and runs[-1][-1].end.distance(segment.start) <= TOUCHING / 10:
             runs[-1].append(segment)
         else:
             runs.append([segment])
-    return [Path(tuple(run)) for run in runs]
+    return [Path.of(*run) for run in runs]
 
 
 def _carrier_at_end(path: Path) -> Line | Arc:

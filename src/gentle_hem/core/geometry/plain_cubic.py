@@ -36,10 +36,10 @@ def _add(piece: Handles, by: float, depth: int, found: list[Handles]) -> None:
     vx, vy = 0.75 * (px + 2 * qx + rx), 0.75 * (py + 2 * qy + ry)
     speed = hypot(vx, vy)
     between = 1 - by * 3 * (vx * (ry - py) - vy * (rx - px)) / speed**3 if speed > 1e-12 else 1.0
-    least, most = sorted((leaving, arriving, between))[::2]
-    if most < 0 or (least < 0 and depth == 0):
+    runs_on = leaving >= 0 and arriving >= 0 and between >= 0
+    if not runs_on and (depth == 0 or (leaving < 0 and arriving < 0 and between < 0)):
         return  # bent tighter than the offset: the parallel would run backwards there
-    if least >= 0:
+    if runs_on:
         (ux, uy), (wx, wy) = _ends_of(piece, px, py, fast, rx, ry, slow)
         sx_, sy_, ex_, ey_ = sx - uy * by, sy + ux * by, ex - wy * by, ey + wx * by
         made = sx_, sy_, sx_ + px * leaving, sy_ + py * leaving, ex_ - rx * arriving, ey_ - ry * arriving, ex_, ey_

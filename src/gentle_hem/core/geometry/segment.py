@@ -426,7 +426,10 @@ class Cubic:
         if not any(self._legs):
             return ()
         found = parallels((*self.start, *self.first, *self.second, *self.end), by)
-        return tuple(Cubic(*(_point(Point, one[k : k + 2]) for k in (0, 2, 4, 6))) for one in found)
+        return tuple([
+            Cubic(_point(Point, (a, b)), _point(Point, (c, d)), _point(Point, (e, f)), _point(Point, (g, h)))
+            for a, b, c, d, e, f, g, h in found
+        ])  # fmt: skip
 
     def flatten(self, tolerance: float) -> list[Point]:
         """The points after the start; chords stay within the tolerance of the curve."""
