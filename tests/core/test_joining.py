@@ -208,6 +208,9 @@ def test_by_hand_two_boxes_in_one_are_a_box_of_both_widths():
     made_of = joined(a, "side", b, "side", What(Section.BODICE))
     assert made_of.piece.seam_line.box == (approx(0), approx(0), approx(160), approx(200))
     assert [notch.edge for notch in made_of.piece.notches] == ["waist", "waist back"]
+    assert {edge.name: edge.allowance for edge in made_of.piece.edges} == dict.fromkeys(
+        ("waist", "armhole", "centre", "waist back", "armhole back", "centre back"), 10.0
+    )
     assert made_of.became[b.what, "waist"].edge == "waist back"
     assert made_of.became[a.what, "side"] is None
 

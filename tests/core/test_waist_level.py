@@ -83,3 +83,11 @@ def test_a_front_that_is_in_panels_already_is_refused():
     garment = make_up(recipe(steps=[{"kind": "princess"}, LOWER]))
     [found] = [f for f in garment.findings if f.code == "step-not-done"]
     assert "move it before that" in found.text("cm")
+
+
+def test_one_that_is_refused_changes_nothing_below_the_waist_either():
+    """Three times 8 cm higher is more than the side is long: the third is refused, and is as if it were not there."""
+    gown, higher = {"kind": "gown", "length": 1000}, {**HIGHER, "by": 80}
+    two, three = (make_up(recipe(steps=[higher] * times, lower=gown)) for times in (2, 3))
+    assert [found.at[0].recipe for found in three.findings if found.code == "step-not-done"] == ["steps.2"]
+    assert [piece.seam_line for piece in three.pieces] == [piece.seam_line for piece in two.pieces]

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from math import atan2
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import say
@@ -53,7 +52,7 @@ def laid_together(seam: Seam, pieces: Mapping[What, Piece]) -> LaidTogether:
     turned_over = first.backwards == second.backwards
     over = Placement.mirror(theirs.start, theirs.end) if turned_over else Placement()
     along, onto = over.place(theirs.end) - over.place(theirs.start), mine.end - mine.start
-    turned = over.then(Placement.rotation(atan2(along.cross(onto), along.dot(onto))))
+    turned = over.then(Placement.turning(along, onto))
     put = turned.then(Placement.shift(mine.start - turned.place(theirs.start)))
     beside = theirs.placed(put)
     shares = [k / LOOKED for k in range(LOOKED + 1)]

@@ -80,7 +80,9 @@ def make_up(recipe: Recipe) -> Garment:
             told.dress, became = joined_up(before, recipe)
         except Exception as error:
             ended.append(fault("pieces cut in one", error))
-        seamed = _as_sewn(before) if became else None
+        if became:
+            seamed, faults = _as_sewn(before)
+            ended += faults
     seams = with_pairs(told.dress.seams, told.dress.pieces.values())
     pieces, unsound = _drawable(_finished(told.dress.pieces, seams, recipe.cloths).values())
     seams = of_pieces(seams, pieces)
@@ -113,11 +115,11 @@ def _all_walked(
     return walked, faults
 
 
-def _as_sewn(dress: Dressed) -> Garment:
-    """A garment before any of its pieces are cut in one, for whoever draws it on her: nothing is found of it."""
+def _as_sewn(dress: Dressed) -> tuple[Garment, list[Finding]]:
+    """A garment before any of its pieces are cut in one, for whoever draws it on her, and what could not be walked."""
     seams = with_pairs(dress.seams, dress.pieces.values())
-    walked, _ = _all_walked(seams, dress.pieces, dress)
-    return Garment(tuple(dress.pieces.values()), tuple(walked), waists=dress.waists, unspread=dress.unspread)
+    walked, faults = _all_walked(seams, dress.pieces, dress)
+    return Garment(tuple(dress.pieces.values()), tuple(walked), waists=dress.waists, unspread=dress.unspread), faults
 
 
 def _walked(seams: Iterable[Walked]) -> list[Finding]:

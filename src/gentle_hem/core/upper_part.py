@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from gentle_hem.core.cannot import CannotMake
+from gentle_hem.core.cutting.carry import Below
 from gentle_hem.core.estimates import USUAL_BUST, from_size
 from gentle_hem.core.figure import Figure, WatchedFigure
 from gentle_hem.core.findings import in_recipe, stop
 from gentle_hem.core.kept_stages import once
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.parts import BodiceMade
+from gentle_hem.core.pattern import Piece
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.steps.waist_level import below_moved_waist, lowered_by
+from gentle_hem.core.steps.waist_level import below_moved_waist
 from gentle_hem.core.style.style import style_bodice
 from gentle_hem.core.what import Section
 from gentle_hem.core.workings import Workings
@@ -30,17 +34,20 @@ def upper_part(recipe: Recipe, figure: WatchedFigure, notes: Workings) -> tuple[
     if cut_in_one_with(gown, block):
         block = block.in_section(Section.GOWN)
     steps = tuple(one for one in enumerate(recipe.steps) if gown or "bodice" in one[1].parts)
-    by = lowered_by(recipe.steps)
-    figure_below = below_moved_waist(recipe.figure, by)
-    moved = gown and gown.model_copy(update={"length": gown.length - by})
     bodice = once(
         "bodice", (*given, gown, steps), figure, notes,
         lambda margin: style_bodice(
             block, recipe.figure, recipe.allowances, margin,
-            (lambda piece: moved.below(piece, figure_below, Workings())) if moved else None, recipe.steps,
+            partial(_carried, gown, recipe.figure) if gown else None, recipe.steps,
         ),
     )  # fmt: skip
     return block, bodice
+
+
+def _carried(gown: Gown, figure: Figure, piece: Piece, lowered: float) -> Below:
+    """How a half of a gown goes on below a waist that lies so much lower than her own: its hem stays where it was."""
+    below = gown.model_copy(update={"length": gown.length - lowered}) if lowered else gown
+    return below.below(piece, below_moved_waist(figure, lowered), Workings())
 
 
 def _drafted(recipe: Recipe, notes: Workings) -> BodiceMade:

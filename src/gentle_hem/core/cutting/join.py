@@ -13,12 +13,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from math import atan2
 
 from shapely import Polygon
 
 from gentle_hem.core.cannot import CannotMake
-from gentle_hem.core.geometry import Line, Path, Placement, Point
+from gentle_hem.core.geometry import Line, Path, Placement
 from gentle_hem.core.pattern import Dart, Edge, Mark, MarkKind, Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Panel, Sign, What
@@ -108,7 +107,7 @@ def what_of(a: What, b: What) -> What:
 
 def _laid_along(mine: Path, theirs: Path) -> Placement:
     """Where a piece is put so that an edge of it lies along another, end to end the other way round."""
-    turned = _turned(theirs.start - theirs.end, mine.end - mine.start)
+    turned = Placement.turning(theirs.start - theirs.end, mine.end - mine.start)
     middle = turned.place(theirs.start.towards(theirs.end, 0.5))
     return turned.then(Placement.shift(mine.start.towards(mine.end, 0.5) - middle))
 
@@ -116,14 +115,10 @@ def _laid_along(mine: Path, theirs: Path) -> Placement:
 def _laid_at(mine: Path, theirs: Path, at_start: bool) -> Placement:
     """The same, but together at one end, and running on alike there: at the start of the first, or at its end."""
     if at_start:
-        turned = _turned(theirs.arriving * -1.0, mine.leaving)
+        turned = Placement.turning(theirs.arriving * -1.0, mine.leaving)
         return turned.then(Placement.shift(mine.start - turned.place(theirs.end)))
-    turned = _turned(theirs.leaving * -1.0, mine.arriving)
+    turned = Placement.turning(theirs.leaving * -1.0, mine.arriving)
     return turned.then(Placement.shift(mine.end - turned.place(theirs.start)))
-
-
-def _turned(one: Point, onto: Point) -> Placement:
-    return Placement.rotation(atan2(one.cross(onto), one.dot(onto)))
 
 
 def _astray(mine: Path, beside: Path) -> tuple[float, float]:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import cmath
 from dataclasses import dataclass
+from math import atan2
 
 from gentle_hem.core.geometry.point import ORIGIN, Point
 
@@ -36,6 +37,11 @@ class Placement:
         turn = cmath.exp(1j * angle)
         centre = complex(*about)
         return cls(turn=turn, move=centre - turn * centre)
+
+    @classmethod
+    def turning(cls, one: Point, onto: Point) -> Placement:
+        """Turned about the origin so that one direction becomes another."""
+        return cls.rotation(atan2(one.cross(onto), one.dot(onto)))
 
     @classmethod
     def mirror(cls, start: Point, end: Point) -> Placement:

@@ -5,6 +5,7 @@ from typing import ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.cutting.join import Now, joined, what_of
+from gentle_hem.core.findings import note
 from gentle_hem.core.parts import OpeningPlace
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.replace import replace
@@ -58,7 +59,10 @@ class JoinPieces(PatternStep):
         while (seam := next(self._asked(dress, Layer.LINING), None)) is not None:
             try:
                 dress, now = _without(dress, seam)
-            except CannotMake:  # the lining keeps the seam, as one that is cut without the outer's fullness may
+            except CannotMake as wrong:
+                dress = dress.also(
+                    note("lining-keeps-seam", "The lining keeps its {seam} seam: {why}.", seam=self.seam, why=wrong.why)
+                )
                 break
             became = after(became, now)
         return dress, became

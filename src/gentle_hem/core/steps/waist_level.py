@@ -1,6 +1,5 @@
 """The waist moved up or down: the bodice is longer or shorter above it, and as wide there as it was."""
 
-from collections.abc import Iterable
 from typing import Annotated, ClassVar, Literal
 
 from gentle_hem.core.cannot import CannotMake
@@ -9,7 +8,7 @@ from gentle_hem.core.figure import Figure
 from gentle_hem.core.findings import in_recipe, note
 from gentle_hem.core.parts import between
 from gentle_hem.core.sentences import Word, choice, length
-from gentle_hem.core.steps.base import EdgeName, PatternStep
+from gentle_hem.core.steps.base import EdgeName
 from gentle_hem.core.steps.insert import Insert
 from gentle_hem.core.steps.on_bodice import BodiceStep
 from gentle_hem.core.style.styling import Styling
@@ -62,6 +61,7 @@ class WaistLevel(BodiceStep):
         else:
             raise last
         table.is_block()
+        table.lowered += self.lower_by
         if not table.carries:
             table.level += self.lower_by
         self._said(table)
@@ -81,11 +81,6 @@ class WaistLevel(BodiceStep):
                 *in_recipe("steps"), waist=waist, by=self.by, there=there,
             )
         )  # fmt: skip
-
-
-def lowered_by(steps: Iterable[PatternStep]) -> float:
-    """How much lower than her own the waist lies by all the steps, mm."""
-    return sum(step.lower_by for step in steps if isinstance(step, WaistLevel) and not step.off)
 
 
 FROM_WAIST = ("waist_to_knee", "waist_to_floor")

@@ -30,11 +30,11 @@ def style_bodice(
     figure: Figure,
     allowances: Allowances,
     notes: Workings,
-    carry: Callable[[Piece], Below] | None = None,
+    carry: Callable[[Piece, float], Below] | None = None,
     steps: Sequence[PatternStep] = (),
 ) -> BodiceMade:
-    """The bodice with the steps done to it. ``carry`` says how each half goes on below the waist when the garment is
-    cut in one; then the steps for the lower part are done to it too.
+    """The bodice with the steps done to it. ``carry`` says how each half goes on below a waist so much lower than her
+    own when the garment is cut in one; then the steps for the lower part are done to it too.
 
     A bodice that is only measured edges has nothing to style, and says so.
     """
@@ -48,13 +48,20 @@ def style_bodice(
         take(steps, ("bodice",), table)
     else:
         take(steps, ("bodice",), table, lambda step: step.on_block)
-        table.style("part below the waist", "lower.length", lambda: carry_down(table, carry))
+        table.style(
+            "part below the waist", "lower.length", lambda: carry_down(table, lambda piece: carry(piece, table.lowered))
+        )
         take(steps, ("bodice", "lower"), table, lambda step: not step.on_block or step.part == "lower")
     sew_straps(table)
     for piece in list(table.pieces.values()):
         table.put(pointed_at_both_ends(piece))
     table.true()
     return table.made()
+
+
+def _goes_on(table: Styling, carry: Callable[[Piece, float], Below], piece: Piece) -> Below:
+    """How a half goes on below its waist, where the steps have put it."""
+    return carry(piece, table.lowered)
 
 
 def _nothing_to_style(steps: Sequence[PatternStep]) -> list[Finding]:

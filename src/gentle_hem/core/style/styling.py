@@ -23,6 +23,8 @@ class Styling(Table):
     bodice: BodiceMade = field(kw_only=True)
     section: Section = Section.BODICE
     level: float = 0.0
+    lowered: float = 0.0
+    """How much lower than her own its waist has been moved (mm)."""
     point: float = 0.0
     carries: bool = False
     """Whether the garment is cut in one, and the bodice carried on down."""
