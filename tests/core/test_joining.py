@@ -13,6 +13,7 @@ from gentle_hem.core.dressed import Seen, drawn_dress
 from gentle_hem.core.dressed.inks import Drawn
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.geometry import Line, Path, Point
+from gentle_hem.core.joined import lights_up
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Edge, MarkKind, Notch, Piece, Role
 from gentle_hem.core.replace import replace
@@ -264,3 +265,12 @@ def test_by_hand_a_seam_that_turns_sharply_at_its_top_is_refused():
     )  # fmt: skip
     with pytest.raises(CannotMake, match="cannot lie as they do"):
         joined(a, "side", b, "side", What(Section.BODICE))
+
+
+def test_its_sentence_lights_up_the_pieces_that_it_made_and_no_others():
+    asked = recipe(steps=[PRINCESS, OVER_SIDE], lower=BELOW)
+    garment = make_up(asked)
+    lit = lights_up(asked.steps[1], garment)
+    assert {place.piece for place in lit} == {"bodice side"}
+    assert {place.edge for place in lit} == {edge.name for edge in garment.piece("bodice side").edges}
+    assert lights_up(asked.steps[1], make_up(recipe(steps=[PRINCESS], lower=BELOW))) == []

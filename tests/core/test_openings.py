@@ -364,3 +364,10 @@ def test_a_second_slit_in_one_place_is_refused():
     [found] = [one for one in garment.findings if one.code == "trim-left-out"]
     assert "a slit there already" in found.text("cm")
     assert len([walked for walked in garment.seams if "slit" in walked.name]) == 1
+
+
+def test_a_second_facing_is_refused():
+    garment = make_up(recipe(steps=[{"kind": "facing"}, {"kind": "facing", "width": 30}]))
+    [found] = [one for one in garment.findings if one.code == "step-not-done"]
+    assert "a facing already" in found.text("cm")
+    assert len({walked.name for walked in garment.seams}) == len(garment.seams)

@@ -39,6 +39,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Line, Path, Placement, Point
 from gentle_hem.core.geometry.path_text import path_for_screen
 from gentle_hem.core.join import Unrolled
+from gentle_hem.core.joined import lights_up
 from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.pattern import Edge, Piece
 from gentle_hem.core.recipe import Recipe, spoken_parts
@@ -56,6 +57,7 @@ from gentle_hem.core.start import (
     trim_choices,
 )
 from gentle_hem.core.steps.base import acted_on
+from gentle_hem.core.steps.join import JoinPieces
 from gentle_hem.core.units import Said, Tape, format_length, tape
 from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, WAIST_SEAM, Walked, sentence
 from gentle_hem.core.what import What
@@ -87,7 +89,10 @@ def screen(recipe: Recipe, garment: Garment, said: Said) -> ScreenOut:
     drawn = list(zip(laid, garment.pieces, shown, strict=True))
     mates = _mates(garment.seams, unit)
     dress, faults = _dress(recipe, garment, unit)
-    places = {f"steps.{k}": acted_on(step, garment.pieces) for k, step in enumerate(recipe.steps)}
+    places = {
+        f"steps.{k}": lights_up(step, garment) if isinstance(step, JoinPieces) else acted_on(step, garment.pieces)
+        for k, step in enumerate(recipe.steps)
+    }
     return ScreenOut(
         recipe=recipe.model_dump(mode="json"),
         unit=unit.unit,

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping
 
 from gentle_hem.core.cannot import CannotMake
 from gentle_hem.core.findings import Finding, Place
+from gentle_hem.core.garment import Garment
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.steps.base import not_done
@@ -55,3 +56,16 @@ def _said(findings: Iterable[Finding], names: Named) -> Iterable[Finding]:
 
     for found in findings:
         yield replace(found, at=tuple(map(now, found.at))) if any(place.piece for place in found.at) else found
+
+
+def lights_up(step: JoinPieces, garment: Garment) -> list[Place]:
+    """Where a joining is seen on the sheet: its seam is gone, so all round the pieces that it made."""
+    if garment.seamed is None:
+        return []
+    gone = {place for place, now in garment.became.items() if now is None}
+    made = [
+        garment.became[piece.name, ""] for piece in garment.seamed.pieces for edge in piece.edges
+        if edge.role.value == step.seam and (piece.name, edge.name) in gone
+    ]  # fmt: skip
+    names = {now[0] for now in made if now is not None}
+    return [Place(piece=p.name, edge=edge.name) for p in garment.pieces if p.name in names for edge in p.edges]

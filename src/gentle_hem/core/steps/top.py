@@ -11,6 +11,7 @@ from gentle_hem.core.style.facings import neck_facings, top_facings
 from gentle_hem.core.style.styling import Styling
 from gentle_hem.core.style.tops import Top, draw_top, straps
 from gentle_hem.core.units import Length
+from gentle_hem.core.what import Layer, Panel
 
 FACING_WIDTH = 45.0
 """Facings are 1½-2 in wide where nothing else is said: common practice (trade 11)."""
@@ -69,6 +70,8 @@ class Facing(BodiceStep):
         return ("neckline",)
 
     def draw(self, table: Styling) -> None:
+        if any(what.layer is Layer.FACING and what.panel in (Panel.NECK, Panel.TOP) for what in table.pieces):
+            raise CannotMake("there is a facing already; change its width instead")
         if table.top_is_bare:
             top_facings(table, self.width)
         else:
