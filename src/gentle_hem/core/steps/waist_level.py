@@ -49,9 +49,8 @@ class WaistLevel(BodiceStep):
         return self.by if self.way == "lower" else -self.by
 
     def draw(self, table: Styling) -> None:
-        pieces = [table.pieces[what] for what in (table.front, table.back)]
         top = max(piece.seam_line.box[3] for piece in table.pieces.values())
-        side = pieces[0].edge("side").path.box
+        side = table.pieces[table.front].edge("side").path.box
         for share in SHARES:
             try:
                 Insert(level=top - side[3] + share * (side[3] - side[1]), amount=self.lower_by).do(table)
