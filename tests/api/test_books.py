@@ -96,6 +96,27 @@ def test_a_quote_names_what_has_no_price_yet(client):
     assert "Not in it yet: Zip, Hook and eye." in text
 
 
+def test_the_clients_page_says_what_is_agreed_of_a_dress(client):
+    number = dress(client, "Lighthouse keeper's jumpsuit")
+    answer = client.get(f"/api/commissions/{number}/client-page.pdf")
+    text = written(answer)
+    assert "for Pip Larkham" in text
+    assert "to be ready on" in text
+    assert "above the floor" in text
+    assert "Pip" in answer.headers["content-disposition"]
+    assert client.get("/api/commissions/99999/client-page.pdf").status_code == 404
+
+
+def test_the_cut_sheet_says_how_much_of_each_cloth_is_bought_as_it_is_laid(client):
+    number = dress(client, "Lighthouse keeper's jumpsuit")
+    text = written(client.get(f"/api/commissions/{number}/files/cut-sheet.pdf"))
+    made = client.get(f"/api/commissions/{number}/costs").json()
+    laid = [line["working"].split(" at ")[0] for line in made["lines"] if line["sort"] == "cloth"]
+    assert laid
+    assert all(length in text for length in laid)
+    assert "not laid yet" not in text
+
+
 def cloth(client, name):
     return next(one["id"] for one in client.get("/api/cloths").json() if one["name"] == name)
 

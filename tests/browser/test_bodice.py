@@ -113,6 +113,20 @@ def test_a_set_of_allowances_changes_them_all_and_is_undone_in_one_step(page, st
     expect(word).to_have_text(before)
 
 
+def test_the_workings_show_the_draft_with_its_letters_and_every_step_with_its_number(page, studio):
+    open_commission(page, studio, "Sundress")
+    page.get_by_role("button", name="Workings").click()
+    workings = page.get_by_role("complementary", name="Workings")
+    expect(workings.get_by_role("img", name="The draft with its letters")).to_be_in_viewport()
+    steps = workings.get_by_test_id("draft-steps").get_by_role("listitem")
+    expect(steps).to_have_count(18)
+    expect(steps.nth(1)).to_contain_text("front: Half the shoulder width across is 21.3 cm")
+    drawn = workings.get_by_test_id("draft").locator("text").all_text_contents()
+    assert sorted(drawn) == sorted(
+        letter for step in steps.locator("strong").all_inner_texts() for letter in step.split(", ")
+    )
+
+
 def test_a_pointed_bodice_has_a_skirt_that_follows_it(page, studio):
     open_commission(page, studio, "Midsummer dance dress")
     add_to(page, "Do to the pieces", "ends")

@@ -255,6 +255,8 @@ export const text = {
   fileNames: {
     "pattern.pdf": "Pattern for your printer, true size",
     "pattern-large.pdf": "Pattern on one large sheet",
+    "cut-sheet.pdf": "Cut sheet: what is cut, from what, how",
+    "workings.pdf": "Workings: the draft, every sum, schools compared",
     "pattern.plt": "Pattern for a pen plotter (HPGL)",
     "pieces.svg": "Pieces as SVG",
     "dress.svg": "The dress, drawn",
@@ -272,6 +274,8 @@ export const text = {
   print: "Print this page",
   bodiceBy: "Bodice by",
   play: "Play the draft",
+  draft: { title: "The draft", drawn: "The draft with its letters" },
+  clientPage: "The client's page: the dress drawn, its days, room to sign",
   compare: "Compare schools",
   compareWith: "Compare with",
   comparedEdge: "length",

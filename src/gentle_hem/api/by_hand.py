@@ -14,7 +14,7 @@ from gentle_hem.core.making.operation import School, Work
 from gentle_hem.core.making.plan import plan_of
 from gentle_hem.core.names import file_name
 from gentle_hem.core.units import Unit
-from gentle_hem.formats.paper import Paper
+from gentle_hem.formats.paper import paper_for
 from gentle_hem.store.fittings import visits_of
 from gentle_hem.store.making import bench_marks, school_of
 from gentle_hem.store.models import Commission, Person, TaskList
@@ -30,17 +30,13 @@ def _pdf(content: bytes, name: str) -> Response:
     return Response(content, media_type="application/pdf", headers={"Content-Disposition": attached(name)})
 
 
-def _paper(unit: Unit) -> Paper:
-    return Paper.LETTER if unit is Unit.INCH else Paper.A4
-
-
 @by_hand.get("/measuring-sheet.pdf", response_class=Response)
 def blank_measuring_sheet(asked: Asked) -> Response:
     """Every measure, how it is taken, and room to write it twice."""
     from gentle_hem.formats.by_hand import to_measuring_sheet  # here: writing paper is slow to read in
 
     unit = asked.tape().unit
-    return _pdf(to_measuring_sheet("", [], _said(unit), _paper(unit)), "measuring sheet.pdf")
+    return _pdf(to_measuring_sheet("", [], _said(unit), paper_for(unit)), "measuring sheet.pdf")
 
 
 @by_hand.get("/people/{person_id}/measuring-sheet.pdf", response_class=Response)
@@ -50,7 +46,7 @@ def measuring_sheet(person_id: RecordId, session: Reading, asked: Asked) -> Resp
 
     person = found(session.get(Person, person_id), "person")
     unit = asked.tape().unit
-    content = to_measuring_sheet(person.name, _still_asked(session, person_id), _said(unit), _paper(unit))
+    content = to_measuring_sheet(person.name, _still_asked(session, person_id), _said(unit), paper_for(unit))
     return _pdf(content, f"{file_name(person.name)} measuring sheet.pdf")
 
 
@@ -98,4 +94,4 @@ def appointment_sheet(commission_id: RecordId, session: Reading, asked: Asked) -
     made = Appointment(
         row.title, row.person.name, said_moment(at) if at else "on a day to be agreed", row.due_on, before, to_do
     )
-    return _pdf(to_appointment_sheet(made, _paper(tape.unit)), f"{file_name(row.title)} fitting.pdf")
+    return _pdf(to_appointment_sheet(made, paper_for(tape.unit)), f"{file_name(row.title)} fitting.pdf")

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from gentle_hem.api.desk import CommissionOut, commission_out
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, attached, found, read_stored, stored
+from gentle_hem.api.lays import laid_cloths
 from gentle_hem.api.make import DifferenceOut, RefusalOut, TypedIn, differences_out, read_over, refusals_out
 from gentle_hem.api.problems import Stale
 from gentle_hem.api.sheets import sheet_size
@@ -20,6 +21,7 @@ from gentle_hem.core.making.fitting import begun_with
 from gentle_hem.core.making.fitting_guide import TRIES
 from gentle_hem.core.names import Document, GivenName, Name, a_name, file_name
 from gentle_hem.core.recipe import Recipe, UnreadableRecipe, changed, not_cut, read_recipe
+from gentle_hem.core.replace import replace
 from gentle_hem.core.start import new_recipe
 from gentle_hem.core.units import Unit
 from gentle_hem.formats.bundle import NotABundle, packed, unpacked
@@ -27,7 +29,7 @@ from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.paper import Joins, Lines, Paper, Printing, Scale
 from gentle_hem.limits import LARGEST_UPLOAD
 from gentle_hem.store.fittings import corrections_of
-from gentle_hem.store.models import Commission, RecipeVersion
+from gentle_hem.store.models import Commission, RecipeVersion, TaskList
 from gentle_hem.store.slips import program, slip_of, write_slip
 from gentle_hem.store.store import (
     append_version,
@@ -316,12 +318,15 @@ def printing_asked(
     return Printing(paper, scale, joins, lines, words, opened, frozenset(piece), sheet_size(sheet, asked.unit))
 
 
+SAYS_CLOTH = ("cut-sheet.pdf", "pattern.zip")
+"""The files that say how much of each cloth is bought."""
+
 PrintingAsked = Annotated[Printing, Depends(printing_asked)]
 
 
 @commissions.get("/commissions/{commission_id}/files/{name}", response_class=Response)
 def file(
-    commission_id: RecordId, name: str, session: Reading, printing: PrintingAsked,
+    commission_id: RecordId, name: str, session: Reading, asked: Asked, printing: PrintingAsked,
     version: VersionNumber | None = None,
     with_person: Annotated[bool, Query(description="Of pattern.zip: whether she is named and measured in it.")] = True,
 ) -> Response:  # fmt: skip
@@ -337,7 +342,11 @@ def file(
         recipe = stored(kept)
         figure = recipe.figure.model_copy(update={"name": row.person.name})
         recipe = recipe.model_copy(update={"name": row.title, "figure": figure})  # as they are called now
-        order = Order(recipe, make_up(recipe), printing, kept.number, kept.created_at.date())
+        garment = make_up(recipe)
+        order = Order(recipe, garment, printing, kept.number, kept.created_at.date())
+        if name in SAYS_CLOTH:
+            laid = laid_cloths(commission_id, recipe, garment, session, asked.tape(recipe.unit))
+            order = replace(order, bought={role: one.bought.text for role, one in laid.items()})
         if name == "pattern.zip":
             content = packed(order, _log_of(session, row), with_person=with_person)
         else:
@@ -396,6 +405,24 @@ def _as_it_is(recipe: dict[str, Any]) -> bytes:
     import json
 
     return json.dumps(recipe, indent=2, ensure_ascii=False).encode("utf-8", errors="replace")
+
+
+@commissions.get("/commissions/{commission_id}/client-page.pdf", response_class=Response)
+def client_page(commission_id: RecordId, session: Reading, asked: Asked) -> Response:
+    """What is agreed of a dress as it is saved, drawn and said for whoever will wear it."""
+    from gentle_hem.formats.client_page import Agreed, to_client_page  # here: writing paper is slow to read in
+
+    row = found(session.get(Commission, commission_id), "commission")
+    recipe = stored(found(latest_version(session, commission_id), "version"))
+    tape = asked.tape(recipe.unit)
+    order = Order(recipe, make_up(recipe))
+    tasks = session.scalar(select(TaskList).where(TaskList.commission_id == commission_id))
+    agreed = Agreed(
+        row.title, row.person.name, row.occasion, row.due_on, tasks.fitting_at if tasks else None, date.today()
+    )
+    content = to_client_page(recipe, order.garment, order.dress, agreed, tape)
+    headers = {"Content-Disposition": attached(f"{file_name(row.title)} for {file_name(row.person.name)}.pdf")}
+    return Response(content, media_type="application/pdf", headers=headers)
 
 
 @commissions.get("/files")

@@ -16,8 +16,8 @@ from gentle_hem.core.making.operation import School, Work
 from gentle_hem.core.making.plan import at_her_pace, plan_of
 from gentle_hem.core.names import GivenName, few_enough, file_name
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.units import Tape, Unit
-from gentle_hem.formats.paper import Paper
+from gentle_hem.core.units import Tape
+from gentle_hem.formats.paper import paper_for
 from gentle_hem.store.costs import costing_of, keep_costing, last_rate, minutes_worked
 from gentle_hem.store.making import bench_marks, paces, school_of
 from gentle_hem.store.models import Commission
@@ -134,7 +134,7 @@ def quote(commission_id: RecordId, session: Reading, asked: Asked) -> Response:
             [(what, money(amount * share, tape)) for what, amount in sums if amount], money(made.total, tape),
             [line.what for line in made.lines if line.amount is None],
         ),
-        Paper.LETTER if tape.unit is Unit.INCH else Paper.A4,
+        paper_for(tape),
     )  # fmt: skip
     headers = {"Content-Disposition": attached(f"{file_name(row.title)} quote.pdf")}
     return Response(content, media_type="application/pdf", headers=headers)

@@ -17,8 +17,8 @@ from gentle_hem.core.making.operation import Operation, School, Wait, Work
 from gentle_hem.core.making.plan import Plan, at_her_pace, plan_of
 from gentle_hem.core.names import Name
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.units import Tape, Unit
-from gentle_hem.formats.paper import Paper
+from gentle_hem.core.units import Tape
+from gentle_hem.formats.paper import paper_for
 from gentle_hem.store.making import bench_mark, bench_marks, choose_school, paces, school_of, stop_timer
 from gentle_hem.store.models import BenchMark, Commission
 from gentle_hem.store.store import latest_version
@@ -227,7 +227,7 @@ def bench_sheet(commission_id: RecordId, session: Reading, asked: Asked) -> Resp
         for one in made.operations
     ]  # fmt: skip
     under = f"{row.person.name}; {SCHOOLS[made.school]}; about {made.time} of work, {made.left} left"
-    paper = Paper.LETTER if asked.tape(recipe.unit).unit is Unit.INCH else Paper.A4
+    paper = paper_for(asked.tape(recipe.unit))
     content = to_bench_sheet(row.title, under, lines, made.cautions, paper)
     return Response(
         content, media_type="application/pdf", headers={"Content-Disposition": 'attachment; filename="bench-sheet.pdf"'}

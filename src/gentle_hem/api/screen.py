@@ -32,7 +32,7 @@ from gentle_hem.api.shown import (
     WordOut,
 )
 from gentle_hem.core.compare import Comparison
-from gentle_hem.core.drafting import BACK, FRONT, Step
+from gentle_hem.core.drafting import DRAFT_GAP, Step, laid_open
 from gentle_hem.core.fault import fault
 from gentle_hem.core.findings import Finding, Place
 from gentle_hem.core.garment import Garment
@@ -69,7 +69,6 @@ from gentle_hem.formats.garment_document import (
     workings_documents,
 )
 
-DRAFT_GAP = 60.0
 SHEET_SHAPE = 0.9
 """Width to height of the sheet on screen, which the pieces are laid out to fill."""
 
@@ -173,21 +172,17 @@ def _draft(steps: tuple[Step, ...], unit: Tape) -> DraftOut | None:
     """The steps with the back turned over and laid to the right of the front; None where nothing was drafted."""
     if not steps:
         return None
-    drawn = {half: [path.box for s in steps if s.half == half for path in s.strokes] for half in (FRONT, BACK)}
-    apart = max(box[2] for box in drawn[FRONT]) + max(box[2] for box in drawn[BACK]) + DRAFT_GAP
-    turned = Placement.mirror(Point(0, 0), Point(0, 1)).then(Placement.shift(Point(apart, 0)))
-    put = {FRONT: Placement(), BACK: turned}
-    low = min(box[1] for boxes in drawn.values() for box in boxes)
+    laid = laid_open(steps)
     return DraftOut(
-        box=(0, 0, apart, -low),
+        box=(0, 0, laid.width, laid.depth),
         steps=[
             StepOut(
                 half=step.half,
                 text=step.text(unit),
-                strokes=[path_for_screen(path.placed(put[step.half])) for path in step.strokes],
+                strokes=[path_for_screen(path.placed(laid.put[step.half])) for path in step.strokes],
                 points=[
                     PointOut(name=name, x=place.x, y=-place.y)
-                    for name, place in ((n, put[step.half].place(p)) for n, p in step.points.items())
+                    for name, place in ((n, laid.put[step.half].place(p)) for n, p in step.points.items())
                 ],
             )
             for step in steps

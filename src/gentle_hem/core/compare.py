@@ -51,7 +51,8 @@ class Comparison:
 def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
     """This recipe's block beside the one another school drafts for the same figure, both unstyled.
 
-    Raises ValueError when either is a bodice by its measured edges, which has no draft to lay over.
+    Raises ValueError when either is a bodice by its measured edges, which has no draft to lay over, or cannot be
+    drafted with these measures.
     """
     if isinstance(recipe.bodice, UNDRAFTED) or isinstance(other, UNDRAFTED):
         raise ValueError("This bodice has no draft to compare; choose two schools.")
@@ -73,4 +74,7 @@ def compare_schools(recipe: Recipe, other: BodicePart) -> Comparison:
 
 def _half(garment: Garment, half: Half) -> Piece:
     """The block's front or back."""
-    return next(piece for piece in garment.pieces if piece.what.is_outer(Section.BODICE, half=half))
+    for piece in garment.pieces:
+        if piece.what.is_outer(Section.BODICE, half=half):
+            return piece
+    raise ValueError(f"One of the two schools cannot draft the {half} with these measures; see what it asks for.")

@@ -9,13 +9,13 @@ line, y down the body as negative numbers, the shoulder at the neck on the level
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from math import asin
 from typing import Any
 
 from gentle_hem.core.findings import say
-from gentle_hem.core.geometry import Cubic, Line, Path, Point
+from gentle_hem.core.geometry import Cubic, Line, Path, Placement, Point
 from gentle_hem.core.units import Said
 
 FRONT, BACK = "front", "back"
@@ -125,3 +125,24 @@ def waist_with_dart(
     side = Point(far.x + across, side_level)
     places = [centre, near, far, side] if intake else [centre, near, side]
     return WaistWithDart(line(*places), centre.distance(near), intake, apex)
+
+
+@dataclass(frozen=True, slots=True)
+class LaidOpen:
+    """A draft as it lies on one paper: where each half lies, and how wide and deep the paper is (mm)."""
+
+    put: Mapping[str, Placement]
+    width: float
+    depth: float
+
+
+DRAFT_GAP = 60.0
+
+
+def laid_open(steps: Sequence[Step]) -> LaidOpen:
+    """The front with its centre on the left edge of the paper, the back turned over with its centre on the right."""
+    drawn = {half: [path.box for s in steps if s.half == half for path in s.strokes] for half in (FRONT, BACK)}
+    apart = max(box[2] for box in drawn[FRONT]) + max(box[2] for box in drawn[BACK]) + DRAFT_GAP
+    turned = Placement.mirror(Point(0, 0), Point(0, 1)).then(Placement.shift(Point(apart, 0)))
+    low = min(box[1] for boxes in drawn.values() for box in boxes)
+    return LaidOpen({FRONT: Placement(), BACK: turned}, apart, -low)

@@ -4,18 +4,19 @@ from __future__ import annotations
 
 import json
 import logging
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property
 from typing import TYPE_CHECKING
 
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.formats.cut_list import to_csv
 from gentle_hem.formats.garment_document import garment_document
-from gentle_hem.formats.paper import Paper, Printing
+from gentle_hem.formats.paper import Paper, Printing, paper_for
 
 if TYPE_CHECKING:
     from gentle_hem.core.dressed import DrawnDress
@@ -34,6 +35,8 @@ class Order:
     printing: Printing = Printing()  # noqa: RUF009  (a frozen value)
     version: int | None = None
     day: date | None = None
+    bought: Mapping[ClothRole, str] = field(default_factory=dict)
+    """How much of each cloth that is laid is bought, as it is asked for in the shop."""
 
     @cached_property
     def tag(self) -> Tag:
@@ -115,6 +118,18 @@ def _large_pdf(order: Order) -> bytes:
     return to_large_pdf(order.garment, order.tag, order.recipe.unit, order.sheet)
 
 
+def _cut_sheet(order: Order) -> bytes:
+    from gentle_hem.formats.cut_sheet import to_cut_sheet
+
+    return to_cut_sheet(order.recipe, order.garment, order.dress, order.bought, order.tag, paper_for(order.recipe.unit))
+
+
+def _workings(order: Order) -> bytes:
+    from gentle_hem.formats.workings_pdf import to_workings
+
+    return to_workings(order.recipe, order.garment, order.tag, paper_for(order.recipe.unit))
+
+
 def _hpgl(order: Order) -> bytes:
     from gentle_hem.formats.hpgl import to_hpgl
 
@@ -133,6 +148,8 @@ WRITERS: dict[str, dict[str, Writer]] = {
     "pdf": {
         "pattern.pdf": _pdf,
         "pattern-large.pdf": _large_pdf,
+        "cut-sheet.pdf": _cut_sheet,
+        "workings.pdf": _workings,
     },
     "plt": {"pattern.plt": _hpgl},
     "csv": {"cut-list.csv": lambda o: to_csv(o.garment, o.recipe.unit).encode()},

@@ -168,7 +168,7 @@ def _drawn(item: Laid, labelled: _Labelled) -> Drawn:
 def text_of(piece: Piece, tag: Tag, unit: Said) -> tuple[str, ...]:
     """The lines of a piece's label."""
     cut = f"cut {piece.cut}" + (" on the fold" if piece.on_fold else _as_cut(piece))
-    lines = (piece.name.upper(), f"{cut} · {piece.cloth}", *tag.lines, _allowances(piece, unit), piece.remark)
+    lines = (piece.name.upper(), f"{cut} · {piece.cloth}", *tag.lines, allowances_of(piece, unit), piece.remark)
     if tag.stops:
         reason = tag.stops[0] if len(tag.stops[0]) <= LONGEST_REASON else f"{tag.stops[0][:LONGEST_REASON]}…"
         lines = ("NOT READY:", *wrap(reason, 34), *lines)
@@ -182,7 +182,7 @@ def _as_cut(piece: Piece) -> str:
     return ", all alike" if piece.alike else ", a pair" if piece.cut == 2 else ", in pairs"
 
 
-def _allowances(piece: Piece, unit: Said) -> str:
+def allowances_of(piece: Piece, unit: Said) -> str:
     """The allowances drawn: the commonest for the seams, and each edge's that differs."""
     said: dict[str, list[Role]] = {}
     for edge in piece.edges:

@@ -11,7 +11,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
-from gentle_hem.core.units import inches
+from gentle_hem.core.units import Said, Unit, inches, tape
 
 
 class Paper(StrEnum):
@@ -31,6 +31,11 @@ class Paper(StrEnum):
     def size(self) -> tuple[float, float]:
         """Width and height in mm, upright; of a roll its longest stretch."""
         return SIZES[self]
+
+
+def paper_for(said: Said) -> Paper:
+    """The paper a document is written on: Letter where inches are read, A4 elsewhere."""
+    return Paper.LETTER if tape(said).unit is Unit.INCH else Paper.A4
 
 
 LONGEST_STRETCH = 5000.0

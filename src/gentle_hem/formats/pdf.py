@@ -23,20 +23,16 @@ from reportlab.pdfgen.canvas import Canvas
 from shapely import LineString, Polygon, box, prepare
 
 from gentle_hem.core.cutting.open_out import opened_out
-from gentle_hem.core.dressed import DrawnDress, Seen
-from gentle_hem.core.dressed.inks import Drawn as Inked
+from gentle_hem.core.dressed import DrawnDress
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.geometry import Arc, Line, Path, Placement, Point
-from gentle_hem.core.geometry.segment import arc_as_cubics
+from gentle_hem.core.geometry import Placement, Point
 from gentle_hem.core.replace import replace
 from gentle_hem.core.units import Said, Unit, inches
 from gentle_hem.formats.drawing import Ink, placed
-from gentle_hem.formats.dress import reach
+from gentle_hem.formats.inked import BOTH_SIDES, POINTS_PER_MM, ink_dress, ink_path
 from gentle_hem.formats.labels import GAP, Drawn, Sheet, Tag, shape, sheet, sheet_in
 from gentle_hem.formats.letters import BOLD, FONT, printed, register, unprintable
 from gentle_hem.formats.paper import LONGEST_STRETCH, MARGIN, OVERLAP, Joins, Lines, Paper, Printing
-
-POINTS_PER_MM = 72 / 25.4
 
 FOOT = 6.0
 """How high the page's name stands: nothing is printed within 5 mm of the paper's edge (mm)."""
@@ -57,27 +53,13 @@ def _canvas(width: float, height: float, title: str) -> tuple[Canvas, io.BytesIO
     return canvas, file
 
 
-def _ink_path(canvas: Canvas, path: Path, closed: bool) -> None:
-    drawn = canvas.beginPath()
-    drawn.moveTo(path.start.x, path.start.y)
-    for segment in path.segments:
-        if isinstance(segment, Line):
-            drawn.lineTo(segment.end.x, segment.end.y)
-            continue
-        for cubic in arc_as_cubics(segment) if isinstance(segment, Arc) else [segment]:
-            drawn.curveTo(*cubic.first, *cubic.second, *cubic.end)
-    if closed:
-        drawn.close()
-    canvas.drawPath(drawn, stroke=1, fill=0)
-
-
 def _draw_pieces(canvas: Canvas, drawn: list[Drawn]) -> None:
     """All pieces in millimetres; the canvas is already scaled."""
     for item in drawn:
         for stroke in item.strokes:
             canvas.setLineWidth(WIDTHS[stroke.ink])
             canvas.setDash(DASHES.get(stroke.ink, []))
-            _ink_path(canvas, stroke.path.placed(item.placement), stroke.closed)
+            ink_path(canvas, stroke.path.placed(item.placement), stroke.closed)
         for words in (placed(words, item.placement) for words in item.words):
             canvas.saveState()
             canvas.translate(words.at.x, words.at.y)
@@ -273,7 +255,7 @@ def _draw_map(
         canvas.drawString(MARGIN, page_height - 14, missing)
     beside = MARGIN + SQUARE + 14
     if dress:
-        _draw_dress(canvas, dress, beside, MARGIN + 14, page_width - MARGIN - beside, SQUARE)
+        ink_dress(canvas, dress, BOTH_SIDES, beside, MARGIN + 14, page_width - MARGIN - beside, SQUARE)
     else:
         for k, line in enumerate(("The dress cannot be drawn here;", "the pattern is whole without it.")):
             canvas.drawString(beside, MARGIN + 24 - 5 * k, line)
@@ -296,7 +278,7 @@ def _draw_map(
     put = Placement.scale(shrink).then(Placement.shift(Point(MARGIN, room_bottom - bottom * shrink)))
     canvas.setLineWidth(0.2)
     for item in drawn:
-        _ink_path(canvas, item.piece.cut_line.placed(item.placement).placed(put), closed=True)
+        ink_path(canvas, item.piece.cut_line.placed(item.placement).placed(put), closed=True)
     canvas.setFont(FONT, 2.6)
     canvas.setDash([1, 1])
     for tile in tiles:
@@ -305,34 +287,6 @@ def _draw_map(
         canvas.drawString(corner.x + 1, corner.y + field_height * shrink - 3.2, tile.name)
     canvas.setDash([])
     canvas.showPage()
-
-
-DRESS_VIEWS = {Seen.FRONT: "front", Seen.BACK: "back"}
-FILLS = {Inked.FORM: 0.88, Inked.INSIDE: 0.82, Inked.CLOTH: 1.0, Inked.BUTTON: 0.0}
-"""How light what is filled is, from black to white."""
-
-
-def _draw_dress(canvas: Canvas, dress: DrawnDress, left: float, foot: float, width: float, height: float) -> None:
-    """The dress from in front and from behind, as large as a place on the page allows (mm)."""
-    views = {seen: [ink for ink in dress.views[seen] if len(ink.spots) > 1] for seen in DRESS_VIEWS}
-    reaches = {seen: reach(inks) for seen, inks in views.items()}
-    wide = sum(high - low for low, high in reaches.values())
-    scale = min((width - 4) / wide, (height - 5) / dress.top)
-    for seen, inks in views.items():
-        low, high = reaches[seen]
-        for ink in inks:
-            path = canvas.beginPath()
-            for k, (x, y) in enumerate(ink.spots):
-                (path.lineTo if k else path.moveTo)(left + (x - low) * scale, foot + 5 + y * scale)
-            if ink.closed:
-                path.close()
-            fill = FILLS.get(ink.drawn) if ink.closed else None
-            canvas.setFillGray(1.0 if fill is None else fill)
-            canvas.setLineWidth(0.14 if ink.drawn in (Inked.SEAM, Inked.FOLD, Inked.DART) else 0.25)
-            canvas.drawPath(path, stroke=0 if ink.drawn is Inked.FORM else 1, fill=0 if fill is None else 1)
-        canvas.setFillGray(0)
-        canvas.drawCentredString(left + (high - low) * scale / 2, foot, DRESS_VIEWS[seen])
-        left += (high - low) * scale + 4
 
 
 def _how_joined(printing: Printing, tiles: int) -> str:

@@ -498,6 +498,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/commissions/{commission_id}/client-page.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Client Page
+         * @description What is agreed of a dress as it is saved, drawn and said for whoever will wear it.
+         */
+        get: operations["client_page_api_commissions__commission_id__client_page_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commissions/{commission_id}/copies": {
         parameters: {
             query?: never;
@@ -6030,6 +6050,40 @@ export interface operations {
             };
         };
     };
+    client_page_api_commissions__commission_id__client_page_pdf_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                commission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     copy_api_commissions__commission_id__copies_post: {
         parameters: {
             query?: never;
@@ -6144,13 +6198,13 @@ export interface operations {
     file_api_commissions__commission_id__files__name__get: {
         parameters: {
             query?: {
-                version?: number | null;
-                /** @description Of pattern.zip: whether she is named and measured in it. */
-                with_person?: boolean;
                 unit?: components["schemas"]["Unit"] | null;
                 /** @description Eighths or sixteenths of an inch. */
                 mark?: number;
                 comma?: boolean;
+                version?: number | null;
+                /** @description Of pattern.zip: whether she is named and measured in it. */
+                with_person?: boolean;
                 paper?: components["schemas"]["Paper"];
                 scale?: components["schemas"]["Scale"];
                 joins?: components["schemas"]["Joins"];

@@ -6,7 +6,7 @@ import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Switcher } from "../ui/Choice";
 import { cutList, seamList } from "../ui/pattern";
-import { paperSize } from "../ui/preferences";
+import { paperSize, pdfQuery } from "../ui/preferences";
 import { Rows } from "../ui/Rows";
 import { useStudio } from "../ui/studio";
 import { Plotter } from "./Plotter";
@@ -94,6 +94,15 @@ export function Files({
           </li>
         ))}
       </ul>
+      <p className="no-print mb-3">
+        <a
+          href={`/api/commissions/${commissionId}/client-page.pdf?${pdfQuery(screen.unit)}`}
+          download
+          className="inline-block min-h-7 underline underline-offset-4 hover:bg-lining"
+        >
+          {text.clientPage}
+        </a>
+      </p>
       {devices && (
         <Button className="no-print mb-3" onClick={() => setPlotter(true)}>
           {text.plotter.open}

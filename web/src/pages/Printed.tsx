@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Finding, Screen } from "../api/client";
 import { Drawing } from "../dress/Dress";
+import { DraftSteps } from "../sheet/DraftPaper";
 import { PIXEL, PieceDrawing } from "../sheet/PieceDrawing";
 import { text } from "../text";
 import { day } from "../ui/day";
@@ -128,6 +129,7 @@ export function Printed({ screen, said }: { screen: Screen; said: Said }) {
       <p className="text-sm">{text.cutWith}</p>
       <section>
         <h2>{text.workings}</h2>
+        {screen.draft && <DraftSteps draft={screen.draft} />}
         <table className="w-full text-sm">
           <tbody>
             {screen.workings.map((working, index) => (

@@ -1,24 +1,15 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useState } from "react";
-import type { Screen } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
-
-const MARGIN = 40;
+import { type Draft, DraftPaper } from "./DraftPaper";
 
 /** The draft played line by line, as it is drawn on paper. */
-export function DraftPlayer({
-  draft,
-  onClose,
-}: {
-  draft: NonNullable<Screen["draft"]>;
-  onClose: () => void;
-}) {
+export function DraftPlayer({ draft, onClose }: { draft: Draft; onClose: () => void }) {
   const [asked, setAsked] = useState(0);
   const last = draft.steps.length - 1;
   const now = Math.min(asked, last);
   const step = draft.steps[now];
-  const [left, top, width, height] = draft.box;
   const go = (to: number) => setAsked(Math.min(Math.max(to, 0), last));
   if (!step) return null;
   return (
@@ -40,45 +31,7 @@ export function DraftPlayer({
         go(to);
       }}
     >
-      <svg
-        data-testid="draft"
-        viewBox={`${left - MARGIN} ${top - MARGIN} ${width + 2 * MARGIN} ${height + 2 * MARGIN}`}
-        className="min-h-0 flex-1"
-        fill="none"
-        strokeLinecap="round"
-      >
-        {draft.steps.slice(0, now + 1).map((drawn, index) => (
-          <g
-            // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its place in the draft
-            key={index}
-            stroke={index === now ? "var(--color-thread)" : "var(--color-ink)"}
-            strokeWidth={index === now ? 4 : 1.6}
-          >
-            {drawn.strokes.map((d) => (
-              <path key={d} d={d} />
-            ))}
-          </g>
-        ))}
-        {draft.steps.slice(0, now + 1).flatMap((drawn, index) =>
-          drawn.points.map((point) => (
-            <g
-              key={`${drawn.half}${point.name}`}
-              role="button"
-              tabIndex={0}
-              aria-label={`${text.halves[drawn.half]} ${point.name}`}
-              className="cursor-pointer"
-              onClick={() => go(index)}
-              onKeyDown={(event) => event.key === "Enter" && go(index)}
-            >
-              <circle cx={point.x} cy={point.y} r={14} fill="transparent" />
-              <circle cx={point.x} cy={point.y} r={4} fill="var(--color-ink)" />
-              <text x={point.x + 7} y={point.y - 7} fontSize={17} fontWeight={700} fill="var(--color-ink)">
-                {point.name}
-              </text>
-            </g>
-          )),
-        )}
-      </svg>
+      <DraftPaper draft={draft} upTo={now} playing onStep={go} className="min-h-0 flex-1" />
       <div className="flex min-h-20 items-center gap-3 border-t border-chalk px-4 py-2">
         <div className="min-w-0 flex-1" aria-live="polite" data-testid="step">
           <p className="text-sm text-pencil">

@@ -4,6 +4,7 @@ import { answer, api, type Screen } from "../api/client";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { readingOf } from "../ui/preferences";
+import { Wrong } from "../ui/Wrong";
 
 const MARGIN = 30;
 
@@ -14,7 +15,7 @@ export function SchoolsCompared({ screen, onClose }: { screen: Screen; onClose: 
     (choice) => choice.kind !== now && !["measured", "bib"].includes(choice.kind),
   );
   const [chosen, setChosen] = useState(others[0]?.kind ?? "");
-  const { data } = useQuery({
+  const { data, error } = useQuery({
     queryKey: ["compare", chosen, screen.unit, screen.recipe],
     placeholderData: (before) => before,
     queryFn: () =>
@@ -71,6 +72,7 @@ export function SchoolsCompared({ screen, onClose }: { screen: Screen; onClose: 
         </div>
       </div>
       <div className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 border-t border-chalk px-4 py-2">
+        <Wrong error={error} />
         <p>
           <span aria-hidden className="mr-1.5 inline-block w-7 border-t-2 border-ink align-middle" />
           {data?.mine}

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from "react";
 import type { Screen, Working } from "../api/client";
+import { DraftSteps } from "../sheet/DraftPaper";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 
@@ -27,6 +28,12 @@ export function Margin({
         <Button onClick={onClose}>{text.backToSheet}</Button>
       </div>
       <p className="no-print mb-1 text-sm text-pencil">{text.workingsHelp}</p>
+      {shown && screen.draft && (
+        <section aria-label={text.draft.title}>
+          <h3 className="text-sm text-pencil">{text.draft.title}</h3>
+          <DraftSteps draft={screen.draft} />
+        </section>
+      )}
       <ol>
         {screen.workings.map((working, index) => (
           <WorkingLine

@@ -46,7 +46,7 @@ class Plan:
         return tuple(pair for first, pair in firsts.items() if first not in through)
 
 
-def plan_of(garment: Garment, recipe: Recipe, school: School) -> Plan:
+def plan_of(garment: Garment, recipe: Recipe, school: School = School.SIDES_FIRST) -> Plan:
     """The making plan of a garment: every seam, dart, finished edge and closure in exactly one operation."""
     known = _known(garment, recipe, school)
     if school is School.WAIST_FIRST and not known.lies_flat():
