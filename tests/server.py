@@ -1,5 +1,6 @@
 """The real program, started as a person would, for tests that kill it, restart it or look at it."""
 
+import os
 import socket
 import sqlite3
 import subprocess
@@ -50,8 +51,9 @@ def filled(folder):
 class Server:
     """``hem run`` over a folder, on a port of its own; without a folder, ``hem demo``."""
 
-    def __init__(self, folder=None, *more):
+    def __init__(self, folder=None, *more, language=None):
         self.folder, self.port, self.more = folder, free_port(), more
+        self.env = {**os.environ, **({"GENTLE_HEM_LANGUAGE": str(language)} if language else {})}
         self.url = f"http://127.0.0.1:{self.port}"
         self.process = None
 
@@ -65,7 +67,7 @@ class Server:
             str(self.port),
             *self.more,
         ]
-        self.process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+        self.process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True, env=self.env)
         line = self.process.stdout.readline()
         assert self.url in line, line
         return self
@@ -86,8 +88,8 @@ class Server:
 
 
 @contextmanager
-def running(folder=None):
-    server = Server(folder).start()
+def running(folder=None, language=None):
+    server = Server(folder, language=language).start()
     try:
         yield server
     finally:

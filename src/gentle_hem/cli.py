@@ -138,6 +138,10 @@ def _parser() -> Parser:
     bench = commands.add_parser("bench", help="the benchmarks, as a table")
     bench.set_defaults(does=_bench)
 
+    catalogue = commands.add_parser("catalogue", help="every sentence of the core and the interface, for a translator")
+    catalogue.add_argument("--out", type=Path, required=True, metavar="FILE.pot")
+    catalogue.set_defaults(does=_catalogue)
+
     client = commands.add_parser("client", help="write the interface's generated API types and docs/recipe.md anew")
     client.set_defaults(does=_client)
     return parser
@@ -251,7 +255,8 @@ def _serve(
     from gentle_hem.api.app import create_app
     from gentle_hem.api.door import HOMELY
 
-    dist, place = WEB / "dist", place or HOMELY
+    spoken, place = os.environ.get("GENTLE_HEM_LANGUAGE"), place or HOMELY
+    dist = WEB / (f"dist-{Path(spoken).stem}" if spoken else "dist")
     interface = dist if (dist / "index.html").exists() else None
     app = create_app(store, interface, demo, devices=devices, place=place)
 
@@ -326,6 +331,12 @@ def _openapi() -> str:
 
     schema = create_app(Store.__new__(Store)).openapi()
     return json.dumps(schema, indent=1, sort_keys=True) + "\n"
+
+
+def _catalogue(options: argparse.Namespace) -> None:
+    from gentle_hem.catalogue import entries, interface_entries, write
+
+    write([*entries(), *interface_entries(WEB)], options.out)
 
 
 def _client(_: argparse.Namespace) -> int:

@@ -17,6 +17,7 @@ from gentle_hem.core.making.operation import Operation, School, Wait, Work
 from gentle_hem.core.making.plan import Plan, at_her_pace, plan_of
 from gentle_hem.core.names import Name
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Tape
 from gentle_hem.formats.paper import paper_for
 from gentle_hem.store.making import bench_mark, bench_marks, choose_school, paces, school_of, stop_timer
@@ -148,7 +149,7 @@ def _plan_out(order: _Order, marks: dict[str, BenchMark], pace: dict[Work, float
     garment, recipe, plan = order.garment, order.recipe, order.plan
     minutes, cautions = at_her_pace(plan, pace), cautions_by_operation(plan.operations)
     done = {key for key, row in marks.items() if row.done_at is not None}
-    titles = {one.key: one.title for one in plan.operations}
+    titles = {one.key: named(one.title) for one in plan.operations}
     hints = list(hints_for(recipe.cloths.outer))
     given: set[Tool] = set()
     made = []
@@ -164,7 +165,8 @@ def _plan_out(order: _Order, marks: dict[str, BenchMark], pace: dict[Work, float
         ready = all(before.first in done for before in plan.before if before.then == one.key)
         made.append(
             OperationOut(
-                number=number, key=one.key, work=one.work, title=one.title, says=[said.text(tape) for said in one.says],
+                number=number, key=one.key, work=one.work, title=named(one.title),
+                says=[said.text(tape) for said in one.says],
                 needs=needs, free=ready and waits is None and one.key not in done, minutes=minutes[one.key],
                 time=spoken_time(minutes[one.key]), rest=_rest(one), pieces=[what.name for what in one.pieces],
                 edges=[WorkedEdge(piece=s.piece.name, edge=s.edge) for s in one.stretches],

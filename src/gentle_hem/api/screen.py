@@ -58,6 +58,7 @@ from gentle_hem.core.start import (
 )
 from gentle_hem.core.steps.base import acted_on
 from gentle_hem.core.steps.join import JoinPieces
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said, Tape, format_length, tape
 from gentle_hem.core.walk import ACCEPTABLE_OFFSET, INVISIBLE_OFFSET, SEAM_TOLERANCE, WAIST_SEAM, Walked, sentence
 from gentle_hem.core.what import What
@@ -245,9 +246,9 @@ def _sentences(part: SpokenPart, unit: Tape, refused: set[str], places: Sequence
                     typed=_as_typed(token, unit),
                     value=token.value,
                     sort=word.sort,
-                    label=word.label,
+                    label=named(word.label),
                     help=word.help,
-                    choices=[ChoiceOut(value=value, text=text) for value, text in word.choices],
+                    choices=[ChoiceOut(value=value, text=named(text)) for value, text in word.choices],
                     optional=bool(word.without),
                     struck=token.path in refused or part.where in refused,
                 )
@@ -272,7 +273,7 @@ def _as_typed(token: LiveWord, unit: Tape) -> str:
 def _mates(seams: tuple[Walked, ...], unit: Tape) -> dict[tuple[What, str], list[MateOut]]:
     found: dict[tuple[What, str], list[MateOut]] = {}
     for walked in seams:
-        text = f"{walked.verdict.value}, {signed(walked.difference, unit)}"
+        text = f"{named(walked.verdict.value)}, {signed(walked.difference, unit)}"
         runs = ((walked.seam.a, walked.seam.b), (walked.seam.b, walked.seam.a))
         for mine, theirs in runs[:1] if walked.seam.is_of_itself else runs:
             for ref in dict.fromkeys(mine.stretches):
@@ -297,7 +298,7 @@ def _piece(
     low, foot, high, head = whole.cut_line.box
     return PieceOut(
         name=piece.name,
-        material=piece.cloth.value,
+        material=named(piece.cloth.value),
         cut=piece.cut,
         on_fold=piece.on_fold,
         remark=piece.remark,
@@ -415,6 +416,6 @@ def _seam(walked: Walked, unit: Tape) -> SeamOut:
         length_a=format_length(walked.length_a, unit),
         length_b=format_length(walked.length_b, unit),
         difference=signed(walked.difference, unit),
-        verdict=walked.verdict.value,
+        verdict=named(walked.verdict.value),
         walks=walked.verdict.fits,
     )

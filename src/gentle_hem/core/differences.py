@@ -12,6 +12,7 @@ from typing import Any
 
 from gentle_hem.core.recipe import PLACES, Recipe
 from gentle_hem.core.sentences import Word
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said
 from gentle_hem.core.workings import speak
 
@@ -62,7 +63,7 @@ def _part(where: str, before: Any, after: Any, said: Said) -> Iterator[Differenc
         one, other = mine.get(path), theirs.get(path)
         if one != other:
             word = before.words.get(path)
-            label = word.label if word else path.rpartition(".")[2].replace("_", " ")
+            label = word.label if word else named(path.rpartition(".")[2].replace("_", " "))
             yield Difference(f"{where}.{path}", after.title, label, _said(word, one, said), _said(word, other, said))
 
 

@@ -8,6 +8,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, PrivateAttr, 
 
 from gentle_hem.core.names import Name, few_enough
 from gentle_hem.core.sentences import Word, length
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Length, LengthError
 
 MeasureKey = Literal[
@@ -24,7 +25,7 @@ MeasureKey = Literal[
 """The measures of trade 3.1, by their keys."""
 
 
-MEASURES: dict[MeasureKey, str] = {key: key.replace("_", " ") for key in get_args(MeasureKey)}
+MEASURES: dict[MeasureKey, str] = {key: named(key.replace("_", " ")) for key in get_args(MeasureKey)}
 """The measures by key, as they are called."""
 
 

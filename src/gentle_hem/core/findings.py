@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Any
 
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said
 from gentle_hem.core.workings import speak
 
@@ -30,7 +31,7 @@ class Place:
 
 def say(template: str, values: Mapping[str, Any], unit: Said) -> str:
     """A sentence with its numbers spoken in the asker's unit."""
-    spoken = {k: v if isinstance(v, str) else speak(v, unit) for k, v in values.items()}
+    spoken = {k: named(str(v)) if isinstance(v, str) else speak(v, unit) for k, v in values.items()}
     return template.format_map(spoken)
 
 

@@ -17,6 +17,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Any, ClassVar, Protocol
 
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said, format_length, plain, tape
 
 
@@ -43,7 +44,7 @@ class Word:
             return self.nothing if self.nothing and value == 0 else format_length(value, unit)
         for choice_value, text in self.choices:
             if choice_value == value:
-                return text
+                return named(text)
         if self.sort == "share":
             return f"{tape(unit).number(plain(100 * value, 1))} %"
         if self.sort == "percent":

@@ -18,6 +18,7 @@ from enum import StrEnum
 from math import degrees
 from typing import Self
 
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said, Unit, format_exact, format_length, format_share, is_on_the_tape, plain, tape
 
 
@@ -203,7 +204,7 @@ class Workings:
         ``formula`` names its inputs in braces, which become words in the formula and numbers in the
         line; give ``line`` as well where the arithmetic done by hand looks different.
         """
-        words = formula.format_map({name: name.replace("_", " ") for name in field_names(formula)})
+        words = formula.format_map({name: named(name.replace("_", " ")) for name in field_names(formula)})
         working = Working(
             label=label,
             formula=words,
@@ -214,7 +215,7 @@ class Workings:
             rule=rule,
             rounding=rounding,
             instead=instead,
-            topic=self.topic,
+            topic=named(self.topic),
             buys=buys,
         )
         self.lines.append(working)

@@ -13,6 +13,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.seams import Run
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said
 from gentle_hem.core.walk import Walked
 from gentle_hem.core.what import What
@@ -272,7 +273,7 @@ def workings_documents(workings: tuple[Working, ...], unit: Said) -> list[Workin
             rounding=w.rounding,
             inputs=[
                 InputDocument(
-                    name=name.replace("_", " "),
+                    name=named(name.replace("_", " ")),
                     text=speak(value, unit),
                     working=place.get(id(getattr(value, "working", None))),
                 )
