@@ -249,9 +249,23 @@ def hang(
     else:
         left = half_surface(z, laid, base, aspect, forward, phase)
     if uneven:
-        left = _ended(left, down_to, down[-1] / deepest)
+        asked = left
+        left = _ended(asked, down_to, down[-1] / deepest)
+        edge = sum(float(p.lengths[-1]) for p in patches)
+        nearer = 1 - (1 - edge / _foot(left)) * DEPTHS**4  # what it ends in rises and falls over the folds as well
+        left = _ended(
+            Half(asked.x * nearer[:, None], asked.y * nearer[:, None], asked.z, asked.girths),
+            down_to,
+            down[-1] / deepest,
+        )
     surface = Surface(left, left.mirrored(), shares, float(base[-1]), phase, gathered and not pleated, uneven)
     return Hung(tuple(patches), surface, bounds, shares, below, over)
+
+
+def _foot(half: Half) -> float:
+    """How long what a half ends in is, risen and fallen (mm)."""
+    x, y, z = (np.diff(of[-1]) for of in (half.x, half.y, half.z))
+    return float(np.sqrt(x * x + y * y + z * z).sum())
 
 
 def _ended(half: Half, z: Numbers, shares: Numbers) -> Half:
