@@ -15,6 +15,7 @@ from shapely import LineString, Polygon, box
 
 import combinations
 from conftest import FIGURE
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cut import cut_pieces
 from gentle_hem.core.cutting.open_out import OTHER
 from gentle_hem.core.dressed import Seen, drawn_dress
@@ -380,3 +381,28 @@ def test_the_form_has_the_measures_it_was_given():
         wanted = figure.get(key)
         if wanted:
             assert girth == approx(wanted)
+
+
+def test_cloth_is_drawn_in_its_colour_and_what_has_none_is_left_white():
+    recipe = example("two-cloth-knot")
+    garment = make_up(recipe)
+    assert " style=" not in to_dress_svg(drawn_dress(recipe, garment), "x")
+    cloths = recipe.cloths
+    outer, contrast = (cloths.cloth(role) for role in (ClothRole.OUTER, ClothRole.CONTRAST))
+    coloured = recipe.model_copy(
+        update={
+            "cloths": cloths.model_copy(
+                update={
+                    "outer": outer.model_copy(update={"colour": "#000000"}),
+                    "contrast": contrast.model_copy(update={"colour": "#ff0000"}),
+                    "contrast_for": "lower",
+                }
+            )
+        }
+    )
+    garment = make_up(coloured)
+    read = to_dress_svg(drawn_dress(coloured, garment), "x")
+    lower = next(p.name for p in garment.pieces if p.what.is_outer(Section.SKIRT))
+    assert f'data-piece="{lower}" style="fill: #ff8c8c"' in read  # 255 − 0.45 × 255 = 140
+    assert 'style="fill: #8c8c8c"' in read
+    assert read.count("style=") == read.count('class="cloth"')

@@ -147,8 +147,8 @@ def _dress(recipe: Recipe, garment: Garment, unit: Tape) -> tuple[DressOut, list
         low, high = reach(inks)
         box = (low - VIEW_EDGE, -dress.top - VIEW_EDGE, high - low + 2 * VIEW_EDGE, dress.top + 3 * VIEW_EDGE)
         paths = [  # hundreds of lines that the core has just drawn: nothing in them is to be checked
-            InkOut.model_construct(ink=path.drawn, d=path.d, piece=path.piece, edge=path.edge)
-            for path in dress_paths(inks)
+            InkOut.model_construct(ink=path.drawn, d=path.d, piece=path.piece, edge=path.edge, colour=path.colour)
+            for path in dress_paths(dress, seen)
         ]
         views.append(ViewOut(seen=seen.value, box=box, paths=paths))
     levels = [

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from gentle_hem.core.stages import Stage
 from gentle_hem.core.units import Unit
@@ -99,6 +99,7 @@ class InkOut(BaseModel):
     d: str
     piece: str = ""
     edge: str = ""
+    colour: str = Field("", description="Of cloth: its colour, where it has one (#rrggbb).")
 
 
 class ViewOut(BaseModel):

@@ -54,10 +54,13 @@ class DressPath:
     d: str
     piece: str
     edge: str
+    colour: str = ""
+    """Of cloth: its colour, where it has one."""
 
 
-def dress_paths(inks: Iterable[Ink], stray: float = FINE) -> list[DressPath]:
+def dress_paths(dress: DrawnDress, seen: Seen, stray: float = FINE) -> list[DressPath]:
     """The lines of a view in order, the farthest first."""
+    inks = dress.views[seen]
     drawn = [(ink, _tapered(ink.spots) if ink.drawn is Drawn.FOLD else ink.spots) for ink in inks if len(ink.spots) > 1]
     if not drawn:
         return []
@@ -71,10 +74,20 @@ def dress_paths(inks: Iterable[Ink], stray: float = FINE) -> list[DressPath]:
         DressPath(
             ink.drawn.value,
             "M" + "L".join(texts[ends[k] : ends[k + 1]]) + ("Z" if ink.closed or ink.drawn is Drawn.FOLD else ""),
-            ink.piece, ink.edge,
+            ink.piece, ink.edge, dress.colours.get(ink.piece, "") if ink.drawn is Drawn.CLOTH else "",
         )
         for k, (ink, _) in enumerate(drawn)
     ]  # fmt: skip
+
+
+TINT = 0.45
+"""How strong a cloth's colour is drawn, so that ink is seen on the darkest."""
+
+
+def tinted(colour: str) -> str:
+    """A colour as it is drawn: mixed into white."""
+    parts = (int(colour[k : k + 2], 16) for k in (1, 3, 5))
+    return "#" + "".join(f"{round(255 - TINT * (255 - part)):02x}" for part in parts)
 
 
 def _tapered(spots: Sequence[Spot]) -> list[Spot]:
@@ -100,9 +113,10 @@ def small_drawing(dress: DrawnDress) -> dict[str, Any]:
     """The dress from in front as a desk shows it: the box it is drawn in (mm, y down) and its lines."""
     inks = dress.views[Seen.FRONT]
     low, high = reach(inks)
+    paths = dress_paths(dress, Seen.FRONT, COARSE)
     return {
         "box": [round(low) - 10, -round(dress.top) - 10, round(high - low) + 20, round(dress.top) + 60],
-        "paths": [{"ink": path.drawn, "d": path.d} for path in dress_paths(inks, COARSE)],
+        "paths": [{"ink": path.drawn, "d": path.d, "colour": path.colour} for path in paths],
     }
 
 
@@ -113,10 +127,11 @@ def to_dress_svg(dress: DrawnDress, title: str) -> str:
         inks = dress.views[seen]
         low, high = reach(inks)
         groups.append(f'  <g class="view" id="{seen.value}" transform="translate({at - low:.0f} 0)">')
-        for path in dress_paths(inks):
+        for path in dress_paths(dress, seen):
             stands_for = f" data-piece={quoteattr(path.piece)}" if path.piece else ""
             stands_for += f" data-edge={quoteattr(path.edge)}" if path.edge else ""
-            groups.append(f'    <path class="{path.drawn}"{stands_for} d="{path.d}"/>')
+            tint = f' style="fill: {tinted(path.colour)}"' if path.colour else ""
+            groups.append(f'    <path class="{path.drawn}"{stands_for}{tint} d="{path.d}"/>')
         groups.append("  </g>")
         at += high - low + GAP
     for level in dress.levels:

@@ -3088,6 +3088,12 @@ export interface components {
          * @description A line of the drawn dress: what it is, its path (mm, y down), and the piece and edge it stands for.
          */
         InkOut: {
+            /**
+             * Colour
+             * @description Of cloth: its colour, where it has one (#rrggbb).
+             * @default
+             */
+            colour: string;
             /** D */
             d: string;
             /**

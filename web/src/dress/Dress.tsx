@@ -110,6 +110,9 @@ const INKS: Record<string, { fill: string; stroke?: string; width?: number; dash
   button: { fill: "var(--color-ink)" },
 };
 
+/** A cloth's colour as it is drawn, in either light: so that ink is seen on the darkest. */
+const tint = (colour: string) => `color-mix(in srgb, ${colour} 45%, var(--color-card))`;
+
 /** One view in ink lines. */
 export function Drawing({
   view,
@@ -118,7 +121,10 @@ export function Drawing({
   tape,
   className,
 }: {
-  view: { box: number[]; paths: { ink: string; d: string; piece?: string; edge?: string }[] };
+  view: {
+    box: number[];
+    paths: { ink: string; d: string; piece?: string; edge?: string; colour?: string }[];
+  };
   lit?: Set<string>;
   onTouch?: (touched: Touched | null) => void;
   tape?: Screen["dress"]["levels"][number];
@@ -164,7 +170,7 @@ export function Drawing({
             // biome-ignore lint/suspicious/noArrayIndexKey: lines keep their place, the farthest first
             key={index}
             d={path.d}
-            fill={ink?.fill}
+            fill={path.colour ? tint(path.colour) : ink?.fill}
             stroke={ink?.stroke}
             strokeWidth={ink?.width}
             strokeDasharray={ink?.dashes}
@@ -181,7 +187,7 @@ export function Drawing({
         <g stroke="var(--color-basting)" strokeWidth={3} fill="var(--color-ink)">
           <line x1={left + 30} x2={left + 30} y1={0} y2={-tape.at} />
           <line x1={left + 15} x2={left + 45} y1={-tape.at} y2={-tape.at} />
-          <text x={left + 42} y={-tape.at / 2 + 14} stroke="none" fontSize={42}>
+          <text x={left + 42} y={-16} stroke="none" fontSize={42}>
             {tape.height}
           </text>
         </g>

@@ -25,6 +25,10 @@ def drawn_dress(recipe: Recipe, garment: Garment) -> DrawnDress:
     return DrawnDress(
         views, levels, dressing.form.top, dressing.form.waist,
         next((level.height for level in levels if level.name == "hem"), None),
+        {
+            piece.name: colour for piece in dressing.garment.pieces
+            if (colour := recipe.cloths.cloth(piece.cloth).colour) is not None
+        },
     )  # fmt: skip
 
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from enum import StrEnum
 
 from gentle_hem.core.dressed.views import Seen, Spot
@@ -58,3 +59,5 @@ class DrawnDress:
     waist: float
     hem: float | None
     """How high the hem is above the floor at the centre front (mm)."""
+    colours: Mapping[str, str] = field(default_factory=dict)
+    """The colours of the cloths that have one, by the pieces that are cut from them (#rrggbb)."""
