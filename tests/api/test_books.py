@@ -221,3 +221,19 @@ def test_a_problem_is_asked_and_its_answer_looked_at(client):
     assert unread.status_code == 422
     answers = [{"kind": "radius", "right": True}] * 2
     assert client.post("/api/practice/next", json={"number": 7, "answers": answers}).json()["kind"] == "cut radius"
+
+
+def test_another_version_is_printed_beside_the_one_that_is_asked_for(client):
+    number = dress(client, "Kite dress")
+    kept = client.get(f"/api/commissions/{number}").json()
+    recipe = kept["recipe"]
+    recipe["lower"]["length"] = 500
+    said = {"recipe": recipe, "from_version": kept["version"]}
+    assert client.post(f"/api/commissions/{number}/versions", json=said).status_code == 201
+    newest = kept["version"] + 1
+    text = written(client.get(f"/api/commissions/{number}/files/pattern.pdf?beside={kept['version']}"))
+    assert f"skirt front: cut 1 on the fold, cloth, version {newest}" in text
+    assert f"skirt front: cut 1 on the fold, cloth, version {kept['version']}" in text
+    alone = written(client.get(f"/api/commissions/{number}/files/pattern.pdf?beside={newest}"))
+    assert "cloth, version" not in alone
+    assert client.get(f"/api/commissions/{number}/files/pattern.pdf?beside=77").status_code == 404

@@ -15,8 +15,9 @@ from conftest import FIGURE
 from gentle_hem.core.cloth.bought import bought, shop_length
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.lay import HowLaid, Layers, Pin, faults_of, lay, lays, placed_flat, roles_of, width_of
+from gentle_hem.core.cloth.matching import Over
 from gentle_hem.core.cloth.role import ClothRole
-from gentle_hem.core.cloth.squares import APART
+from gentle_hem.core.cloth.squares import APART, Repeat
 from gentle_hem.core.cloth.things import Lie, Thing, Why, in_widths
 from gentle_hem.core.cut import cut_pieces
 from gentle_hem.core.make_up import make_up
@@ -319,3 +320,51 @@ def test_a_pin_of_a_piece_that_is_not_cut_any_more_is_said_and_holds_nothing():
     [gone] = laid.refused
     assert (gone.name, gone.why) == ("gore 17", Why.GONE)
     assert lay(garment, ClothRole.OUTER, 1400, HowLaid(pins=pins[:1])).refused == ()
+
+
+def on_fold_of(name, **how):
+    garment = make_up(read_recipe(json.loads(Path("examples", f"{name}.recipe.json").read_text())))
+    return garment, lay(garment, ClothRole.OUTER, 1400, HowLaid(folded=how.pop("folded", 700), **how))
+
+
+@pytest.mark.parametrize("name", ["mermaid-gown", "drafted-quarters", "jumpsuit"])
+def test_what_is_pinned_on_folded_cloth_stays_and_the_rest_lie_round_it(name):
+    """By hand: what is double may lie anywhere on the fold's half, what is on the fold only up and down it."""
+    _, free = on_fold_of(name)
+    double = next(one for one in free.placed if one.layers is Layers.DOUBLE)
+    folds = [one for one in free.placed if one.layers is Layers.FOLD]
+    pins = [Pin(double.name, 40.0, 2500.0)]
+    pins += [Pin(folds[0].name, 555.0, 100.0)] if folds else []
+    _, laid = on_fold_of(name, pins=tuple(pins))
+    assert laid.faults == ()
+    assert laid.refused == ()
+    it = next(one for one in laid.placed if one.name == double.name)
+    assert (it.pinned, it.from_selvedge, it.from_cut_end) == (True, approx(40.0), approx(2500.0))
+    for one in laid.placed:
+        if folds and one.name == folds[0].name:
+            assert one.pinned
+            assert one.from_selvedge == approx(0.0, abs=1e-6)  # a fold stays on the fold, whatever its pin says
+            assert one.from_cut_end == approx(100.0)
+    assert sorted(one.name for one in laid.placed) == sorted(one.name for one in free.placed)
+
+
+def test_a_pin_across_the_opened_cloth_of_a_folded_lay_stays():
+    garment, free = on_fold_of("slanting-neck", folded=300)
+    single = [one for one in free.placed if one.layers is Layers.FLAT]
+    assert single
+    it = single[-1]
+    pin = Pin(it.name, it.from_selvedge, it.from_cut_end + 100, it.turned)
+    laid = lay(garment, ClothRole.OUTER, 1400, HowLaid(folded=300, pins=(pin,)))
+    now = next(one for one in laid.placed if one.name == it.name)
+    assert now.pinned
+    assert laid.faults == ()
+
+
+def test_a_print_or_a_border_on_folded_cloth_is_refused_with_the_reason():
+    _, laid = on_fold_of("mermaid-gown", over=(Over.SIDES, Over.CENTRES), border=True, repeat=Repeat(100, 50))
+    assert [(one.name, one.why) for one in laid.refused] == [
+        ("print over the side seams", Why.FOLDED), ("print over the centres", Why.FOLDED),
+        ("hem on the border", Why.FOLDED),
+    ]  # fmt: skip
+    _, laid = on_fold_of("mermaid-gown", pins=(Pin("sail", 0, 0),))
+    assert [(one.name, one.why) for one in laid.refused] == [("sail", Why.GONE)]

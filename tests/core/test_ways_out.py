@@ -19,6 +19,7 @@ from gentle_hem.core.cloth.ways_out import can_be_made, ways_out
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe, changed, read_recipe
 from gentle_hem.core.units import Tape, Unit
+from gentle_hem.core.what import Section
 
 CM = Tape(Unit.CM)
 
@@ -104,3 +105,38 @@ def test_what_a_cloth_makes_is_as_long_as_it_goes_and_no_longer():
     longer = {**made["half circle"].lower, "length": made["half circle"].length + 60}
     over = lay(make_up(changed(recipe, {"lower": longer})), ClothRole.OUTER, 1400)
     assert over.too_wide or over.length > 2500 - 60
+
+
+def test_a_gown_too_wide_for_its_cloth_is_cut_in_panels():
+    recipe = example("mermaid-gown")
+    whole = recipe.model_copy(update={"steps": tuple(s for s in recipe.steps if s.kind != "princess"), "trims": ()})
+    cloth = Cloth(width=560)
+    assert lay(make_up(whole), ClothRole.OUTER, 560).too_wide
+    ways = {way.text: way for way in ways_out(whole, LayAsked(), cloth, CM)}
+    way = ways["cut it in panels, with princess seams from the shoulder"]
+    assert len(way.garment.pieces) == 4
+    assert way.garment.is_ready_to_cut
+    assert way.laid.too_wide == ()
+    assert not any("panels" in text for text in (way.text for way in ways_out(way.recipe, LayAsked(), cloth, CM)))
+
+
+def test_a_ring_flounce_too_wide_for_its_cloth_is_cut_in_more_rings():
+    """By hand: two rings on a hem of 4 m are each 2 m round inside, 318 mm across their radius and 200 deep."""
+    recipe = example("straight-waistband")
+    flounced = recipe.model_copy(
+        update={
+            "trims": read_recipe(
+                {**recipe.model_dump(mode="json"), "trims": [{"kind": "ring_flounce", "rings": 1}]}
+            ).trims
+        }
+    )
+    made = make_up(flounced)
+    ring = next(piece for piece in made.pieces if piece.what.section is Section.FLOUNCE)
+    across = ring.cut_line.box[2] - ring.cut_line.box[0]
+    cloth = Cloth(width=across - 20)
+    ways = {way.text: way for way in ways_out(flounced, LayAsked(), cloth, CM)}
+    way = ways["cut the ring flounce in 2 rings"]
+    [smaller] = [piece for piece in way.garment.pieces if piece.what.section is Section.FLOUNCE]
+    assert smaller.cut == 2
+    assert smaller.edge("top").drawn_length * 2 == approx(ring.edge("top").drawn_length, rel=1e-3)
+    assert way.laid.too_wide == ()

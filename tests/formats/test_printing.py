@@ -20,6 +20,7 @@ from gentle_hem.formats.labels import Tag
 from gentle_hem.formats.paper import MARGIN, Joins, Lines, Paper, Printing, Scale
 from gentle_hem.formats.pdf import printed_sheet
 from long import examples
+from readers import polygon
 
 POINT = 25.4 / 72
 MERMAID = read_recipe(json.loads(Path("examples/mermaid-gown.recipe.json").read_text()))
@@ -196,3 +197,37 @@ def test_what_is_no_sheet_is_refused_in_a_sentence(said):
         sheet_size(said, Unit.CM)
     assert refused.value.status_code == 422
     assert len(str(refused.value.detail)) > 20
+
+
+def two_versions(**changes):
+    recipe = read_recipe(json.loads(Path("examples", "drafted-quarters.recipe.json").read_text()))
+    longer = recipe.model_copy(update={"lower": recipe.lower.model_copy(update={"length": recipe.lower.length + 100})})
+    older = Order(recipe, make_up(recipe), Printing(**changes), 2)
+    return older, Order(longer, make_up(longer), Printing(**changes), 3, beside=older)
+
+
+def test_two_versions_are_printed_side_by_side_each_saying_which_it_is():
+    older, newer = two_versions()
+    alone, width, _ = newer.sheet
+    both, wide, high = newer.printed
+    assert (len(both), wide) == (2 * len(alone), approx(width + older.sheet[1]))
+    assert {item.version for item in both} == {2, 3}
+    outlines = [polygon(item.piece.cut_line.placed(item.placement)) for item in both]
+    assert all(one.intersection(other).area < 1 for one, other in itertools.combinations(outlines, 2))
+    assert all(bottom > -1 and top < high + 1 for _, bottom, _, top in (one.bounds for one in outlines))
+    with pdfplumber.open(io.BytesIO(FILE_WRITERS["pattern-large.pdf"](newer))) as pdf:
+        text = pdf.pages[0].extract_text()
+    assert text.count("version 2") == text.count("version 3") == len(alone)
+
+
+def test_two_versions_of_a_chosen_piece_go_on_the_makers_pages():
+    _, newer = two_versions(pieces=frozenset({"skirt front"}))
+    with pdfplumber.open(io.BytesIO(FILE_WRITERS["pattern.pdf"](newer))) as pdf:
+        first = pdf.pages[0].extract_text()
+    assert "skirt front: cut 1 on the fold, cloth, version 3" in first
+    assert "skirt front: cut 1 on the fold, cloth, version 2" in first
+    assert "bodice" not in first
+    drawn, _ = newer.on_roll
+    assert sorted(item.version for item in drawn) == [2, 3]
+    tall = {item.version: item.piece.cut_line.box[3] - item.piece.cut_line.box[1] for item in drawn}
+    assert tall[3] - tall[2] == approx(100, abs=0.5)

@@ -328,6 +328,9 @@ PrintingAsked = Annotated[Printing, Depends(printing_asked)]
 def file(
     commission_id: RecordId, name: str, session: Reading, asked: Asked, printing: PrintingAsked,
     version: VersionNumber | None = None,
+    beside: Annotated[
+        int | None, Query(ge=1, le=LARGEST_NUMBER, description="Another version, printed beside it.")
+    ] = None,
     with_person: Annotated[bool, Query(description="Of pattern.zip: whether she is named and measured in it.")] = True,
 ) -> Response:  # fmt: skip
     """One file of a version, the newest unless another is named; or pattern.zip with all of them."""
@@ -339,12 +342,12 @@ def file(
     if name == "recipe.json" and read_stored(kept.recipe)[0] is None:
         content = _as_it_is(kept.recipe)
     else:
-        recipe = stored(kept)
-        figure = recipe.figure.model_copy(update={"name": row.person.name})
-        recipe = recipe.model_copy(update={"name": row.title, "figure": figure})  # as they are called now
-        garment = make_up(recipe)
-        order = Order(recipe, garment, printing, kept.number, kept.created_at.date())
+        order = _order(row, kept, printing)
+        if beside is not None and beside != kept.number:
+            other = found(version_numbered(session, commission_id, beside), "version to be printed beside it")
+            order = replace(order, beside=_order(row, other, printing))
         if name in SAYS_CLOTH:
+            recipe, garment = order.recipe, order.garment
             laid = laid_cloths(commission_id, recipe, garment, session, asked.tape(recipe.unit))
             order = replace(order, bought={role: one.bought.text for role, one in laid.items()})
         if name == "pattern.zip":
@@ -353,6 +356,14 @@ def file(
             content = FILE_WRITERS[name](order)
     headers = {"Content-Disposition": attached(f"{file_name(row.title)} {name}"), "X-Recipe-Version": str(kept.number)}
     return Response(content, media_type=CONTENT_TYPES[name.rsplit(".", 1)[-1]], headers=headers)
+
+
+def _order(row: Commission, kept: RecipeVersion, printing: Printing) -> Order:
+    """A version made up to be written, the dress and its wearer as they are called now."""
+    recipe = stored(kept)
+    figure = recipe.figure.model_copy(update={"name": row.person.name})
+    recipe = recipe.model_copy(update={"name": row.title, "figure": figure})
+    return Order(recipe, make_up(recipe), printing, kept.number, kept.created_at.date())
 
 
 def _log_of(session: Session, row: Commission) -> dict[str, Any]:

@@ -16,6 +16,7 @@ from gentle_hem.core.cloth.asked import LayAsked, SpotKept, laid_again, spots_of
 from gentle_hem.core.cloth.bought import LaidCloth, bought
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.lay import Lay, Layers, Placed, lay, roles_of
+from gentle_hem.core.cloth.left_over import Facings, facings_in
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cloth.things import JOINED, Cornered
 from gentle_hem.core.cloth.ways_out import WayOut, can_be_made, ways_out
@@ -99,6 +100,7 @@ class LayOut(BaseModel):
     left: str
     missing: str
     use: str
+    facings: str
     asked: LayAsked
     state: Literal["laid", "searching", "found", "stopped", "failed"]
     trouble: str
@@ -154,7 +156,7 @@ def _read(recipe: dict[str, Any], asker: Asker) -> tuple[Recipe, Garment, Tape]:
     return read, make_up(read), asker.tape(read.unit)
 
 
-def _out(laid: Lay, cloth: Cloth, asked: LayAsked, tape: Tape, row: KeptLay | None = None) -> LayOut:
+def _out(laid: Lay, garment: Garment, cloth: Cloth, asked: LayAsked, tape: Tape, row: KeptLay | None = None) -> LayOut:
     buying = bought(laid.length, cloth, tape, asked.safety)
     faulty = {name for fault in laid.faults for name in (fault.name, fault.other)}
     left = buying.left
@@ -169,7 +171,7 @@ def _out(laid: Lay, cloth: Cloth, asked: LayAsked, tape: Tape, row: KeptLay | No
         cost="" if buying.cost is None else tape.number(f"{buying.cost:.2f}"),
         left=format_length(left, tape) if left is not None and left >= 0 else "",
         missing=format_length(-left, tape) if left is not None and left < 0 else "",
-        use=f"{round(100 * laid.use)} %", asked=asked,
+        use=f"{round(100 * laid.use)} %", facings=_facings(facings_in(laid, garment), tape), asked=asked,
         state=row.state if row else "laid", trouble=row.trouble if row else "",
         placed=[_placed(one, one.name in faulty, tape) for one in laid.placed], spots=spots_of(laid),
         joined=[
@@ -186,6 +188,17 @@ def _out(laid: Lay, cloth: Cloth, asked: LayAsked, tape: Tape, row: KeptLay | No
             f"The {one.name}: {one.why.format(by=format_length(one.by, tape))}." for one in laid.refused
         ],
     )  # fmt: skip
+
+
+def _facings(found: Facings | None, tape: Tape) -> str:
+    """Whether what is left over takes the facings; nothing where there are none."""
+    if found is None:
+        return ""
+    what = "The facing" if found.count == 1 else f"The {found.count} facings"
+    verb = ("lies", "takes") if found.count == 1 else ("lie", "take")
+    if found.lie_beside:
+        return f"{what} {verb[0]} in what the rest leaves over."
+    return f"{what} {verb[1]} {format_length(found.take, tape)} of it."
 
 
 def _cornered(one: Cornered, tape: Tape) -> str:
@@ -228,7 +241,7 @@ def lay_out(body: LaysIn, asked: Asked) -> list[LayOut]:
     made = []
     for role in roles_of(garment):
         how, cloth = _asked_for(role, body.asked), recipe.cloths.cloth(role)
-        made.append(_out(_laid(garment, cloth, how), cloth, how, tape))
+        made.append(_out(_laid(garment, cloth, how), garment, cloth, how, tape))
     return made
 
 
@@ -246,7 +259,7 @@ def lays_of(commission_id: RecordId, body: LaysIn, session: Reading, asked: Aske
         laid = _as_kept(row, garment, how, cloth) if row else None
         if laid is None:
             row, laid = None, _laid(garment, cloth, how)
-        made.append(_out(laid, cloth, how, tape, row))
+        made.append(_out(laid, garment, cloth, how, tape, row))
     return made
 
 
@@ -295,7 +308,7 @@ def lay_anew(commission_id: RecordId, body: LayIn, request: Request, session: Wr
     row = _kept(session, commission_id, how, recipe, laid, "laid")
     room: LayingRoom = request.app.state.laying_room
     room.forget(row.id)
-    return _out(laid, cloth, how, tape, row)
+    return _out(laid, garment, cloth, how, tape, row)
 
 
 def _kept(session: Writing, commission_id: int, asked: LayAsked, recipe: Recipe, laid: Lay, state: str) -> KeptLay:
@@ -319,7 +332,7 @@ def search(commission_id: RecordId, body: LayIn, request: Request, asked: Asked)
         row = _kept(session, commission_id, how, recipe, laid, SEARCHING)
     room: LayingRoom = request.app.state.laying_room
     room.start(row)
-    return _out(laid, cloth, how, tape, row)
+    return _out(laid, garment, cloth, how, tape, row)
 
 
 def _shorter_kept(row: KeptLay | None, laid: Lay, garment: Garment, asked: LayAsked, cloth: Cloth) -> Lay:
@@ -402,7 +415,7 @@ def events(commission_id: RecordId, role: ClothRole, request: Request, asked: As
                 return
             laid = _as_kept(now, garment, how, cloth)
             if laid is not None:
-                yield f"data: {json.dumps(_out(laid, cloth, how, tape, now).model_dump(mode='json'))}\n\n"
+                yield f"data: {json.dumps(_out(laid, garment, cloth, how, tape, now).model_dump(mode='json'))}\n\n"
             if now.state != SEARCHING:
                 return
 

@@ -37,6 +37,8 @@ class Order:
     day: date | None = None
     bought: Mapping[ClothRole, str] = field(default_factory=dict)
     """How much of each cloth that is laid is bought, as it is asked for in the shop."""
+    beside: Order | None = None
+    """Another version, printed beside this one."""
 
     @cached_property
     def tag(self) -> Tag:
@@ -53,6 +55,20 @@ class Order:
         return sheet(self.garment, self.tag, self.recipe.unit)
 
     @cached_property
+    def printed(self) -> Sheet:
+        """What is printed on one sheet: the pieces, and another version's beside them where one is asked for."""
+        from gentle_hem.formats.labels import beside_each_other
+
+        if self.beside is None:
+            return self.sheet
+        return beside_each_other([(self.sheet, self.version), (self.beside.sheet, self.beside.version)])
+
+    @property
+    def other(self) -> tuple[Garment, Tag] | None:
+        """The version that is printed beside this one."""
+        return None if self.beside is None else (self.beside.garment, self.beside.tag)
+
+    @cached_property
     def on_roll(self) -> tuple[list[Drawn], list[Strip]]:
         """The pieces as they lie on a roll, and the strips of it they are drawn in."""
         from gentle_hem.formats.hpgl import Strip
@@ -60,7 +76,7 @@ class Order:
         from gentle_hem.formats.pdf import printed_sheet
 
         roll = replace(self.printing, paper=Paper.ROLL, own_size=None)
-        drawn, tiles, _ = printed_sheet(self.garment, roll, self.tag, self.recipe.unit, self.sheet)
+        drawn, tiles, _ = printed_sheet(self.garment, roll, self.tag, self.recipe.unit, self.printed, self.other)
         width, height = (side - 2 * MARGIN for side in roll.size)
         return drawn, [Strip(tile.name, tile.left, tile.top, width, height) for tile in tiles]
 
@@ -109,13 +125,13 @@ def _plain_dxf(order: Order) -> bytes:
 def _pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_pdf
 
-    return to_pdf(order.garment, order.printing, order.tag, order.recipe.unit, order.sheet, order.dress)
+    return to_pdf(order.garment, order.printing, order.tag, order.recipe.unit, order.printed, order.dress, order.other)
 
 
 def _large_pdf(order: Order) -> bytes:
     from gentle_hem.formats.pdf import to_large_pdf
 
-    return to_large_pdf(order.garment, order.tag, order.recipe.unit, order.sheet)
+    return to_large_pdf(order.garment, order.tag, order.recipe.unit, order.printed)
 
 
 def _cut_sheet(order: Order) -> bytes:

@@ -6,7 +6,7 @@ NOT READY and why, before all else, where it must not be cut yet                
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
@@ -26,6 +26,7 @@ from gentle_hem.core.geometry.segment import Box
 from gentle_hem.core.marking import is_fold
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.replace import replace
 from gentle_hem.core.units import Said, format_length
 from gentle_hem.formats.drawing import Ink, Laid, Stroke, Words, lay_side_by_side, not_ready, strokes
 from gentle_hem.formats.letters import bold_width, register
@@ -87,6 +88,8 @@ class Drawn:
     placement: Placement
     strokes: tuple[Stroke, ...]
     words: tuple[Words, ...]
+    version: int | None = None
+    """Of which version it is, where two lie beside each other."""
 
 
 Sheet = tuple[list[Drawn], float, float]
@@ -99,6 +102,17 @@ def sheet(garment: Garment, tag: Tag, unit: Said) -> Sheet:
     made = {piece.what: _Labelled.of(piece, tag, unit) for piece in garment.pieces}
     laid, width, height = lay_side_by_side(garment.pieces, rooms={what: one.room for what, one in made.items()})
     return [_drawn(item, made[item.piece.what]) for item in laid], width, height
+
+
+def beside_each_other(sheets: Sequence[tuple[Sheet, int | None]]) -> Sheet:
+    """Sheets side by side on one, their tops level, each piece with the version it is of."""
+    high, across = max(height for (_, _, height), _ in sheets), 0.0
+    laid: list[Drawn] = []
+    for (drawn, width, height), version in sheets:
+        put = Placement.shift(Point(across, high - height))
+        laid += [replace(item, placement=item.placement.then(put), version=version) for item in drawn]
+        across += width
+    return laid, across, high
 
 
 def sheet_in(drawn: list[Drawn], width: float, height: float) -> Sheet | None:
@@ -125,7 +139,7 @@ def sheet_in(drawn: list[Drawn], width: float, height: float) -> Sheet | None:
     laid = []
     for item, put, k in spots:
         raised = put.then(Placement.shift(Point(0, (len(sheets) - 1 - k) * height)))
-        laid.append(Drawn(item.piece, raised, item.strokes, item.words))
+        laid.append(replace(item, placement=raised))
     return laid, width, len(sheets) * height
 
 

@@ -30,7 +30,7 @@ from gentle_hem.core.replace import replace
 from gentle_hem.core.units import Said, Unit, inches
 from gentle_hem.formats.drawing import Ink, placed
 from gentle_hem.formats.inked import BOTH_SIDES, POINTS_PER_MM, ink_dress, ink_path
-from gentle_hem.formats.labels import GAP, Drawn, Sheet, Tag, shape, sheet, sheet_in
+from gentle_hem.formats.labels import GAP, Drawn, Sheet, Tag, beside_each_other, shape, sheet, sheet_in
 from gentle_hem.formats.letters import BOLD, FONT, printed, register, unprintable
 from gentle_hem.formats.paper import LONGEST_STRETCH, MARGIN, OVERLAP, Joins, Lines, Paper, Printing
 
@@ -148,28 +148,38 @@ def _first(start: float, field: float, step: float) -> int:
 
 
 def printed_sheet(
-    garment: Garment, printing: Printing, tag: Tag, unit: Said, laid: Sheet | None = None
+    garment: Garment,
+    printing: Printing,
+    tag: Tag,
+    unit: Said,
+    laid: Sheet | None = None,
+    beside: tuple[Garment, Tag] | None = None,
 ) -> tuple[list[Drawn], list[Tile], tuple[float, float]]:
     """What is printed of a garment, the pages it is printed on, and how large all of it is (mm). Where every piece goes
-    whole on a page and that takes no more of them, none is parted.
+    whole on a page and that takes no more of them, none is parted. ``beside``: another version, printed beside it.
     """
-    chosen = [piece for piece in garment.pieces if not printing.pieces or piece.name in printing.pieces]
-    if printing.opened:
-        chosen = [opened_out(piece) for piece in chosen]
-    if printing.pieces or printing.opened:
-        garment, laid = replace(garment, pieces=tuple(chosen)), None
     factor = printing.scale.factor
     field = [side - 2 * MARGIN for side in printing.size]
-    base = laid or sheet(garment, tag, unit)
+    if printing.pieces or printing.opened or laid is None:
+        both = [(garment, tag), beside] if beside else [(garment, tag)]
+        made = [(sheet(_chosen(one, printing), of, unit), of.version) for one, of in both]
+        laid = beside_each_other(made) if beside else made[0][0]
+    base = laid
     tried = [scaled(base, factor)]
     whole = sheet_in(base[0], (field[0] - printing.overlap) / factor, (field[1] - printing.overlap) / factor)
     if whole is not None:
         tried.insert(0, scaled(whole, factor))  # of as many pages, those that part nothing
-    made = []
+    pages = []
     for drawn, width, height in tried:
         shown = [_with_layers(item, printing) for item in drawn]
-        made.append((shown, tiles_for(shown, width, height, printing, printing.overlap), (width, height)))
-    return min(made, key=lambda one: len(one[1]))
+        pages.append((shown, tiles_for(shown, width, height, printing, printing.overlap), (width, height)))
+    return min(pages, key=lambda one: len(one[1]))
+
+
+def _chosen(garment: Garment, printing: Printing) -> Garment:
+    """A garment with the pieces that are to be printed, as they are."""
+    chosen = [piece for piece in garment.pieces if not printing.pieces or piece.name in printing.pieces]
+    return replace(garment, pieces=tuple(opened_out(piece) if printing.opened else piece for piece in chosen))
 
 
 def scaled(laid: Sheet, factor: float) -> Sheet:
@@ -178,9 +188,9 @@ def scaled(laid: Sheet, factor: float) -> Sheet:
         return laid
     shrink = Placement.scale(factor)
     drawn = [
-        Drawn(
-            item.piece, item.placement.then(shrink), item.strokes,
-            tuple(replace(words, size=words.size * factor) for words in item.words),
+        replace(
+            item, placement=item.placement.then(shrink),
+            words=tuple(replace(words, size=words.size * factor) for words in item.words),
         )
         for item in laid[0]
     ]  # fmt: skip
@@ -193,24 +203,24 @@ LEFT_OUT = {Lines.CUT: Ink.SEAM, Lines.SEAM: Ink.CUT, Lines.BOTH: None}
 def _with_layers(item: Drawn, printing: Printing) -> Drawn:
     """A piece with the lines and words that are to be printed."""
     strokes = tuple(stroke for stroke in item.strokes if stroke.ink is not LEFT_OUT[printing.lines])
-    return Drawn(item.piece, item.placement, strokes, item.words if printing.words else ())
+    return replace(item, strokes=strokes, words=item.words if printing.words else ())
 
 
 def to_pdf(
     garment: Garment, printing: Printing | None = None, tag: Tag | None = None, unit: Said = Unit.CM,
-    laid: Sheet | None = None, dress: DrawnDress | None = None,
+    laid: Sheet | None = None, dress: DrawnDress | None = None, beside: tuple[Garment, Tag] | None = None,
 ) -> bytes:  # fmt: skip
-    """The pattern on the maker's paper, with a map page first; ``laid`` is its sheet where it is worked out, and
-    ``dress`` the finished dress, drawn on the map page.
+    """The pattern on the maker's paper, with a map page first; ``laid`` is its sheet where it is worked out, ``dress``
+    the finished dress, drawn on the map page, and ``beside`` another version, printed beside this one.
     """
     tag, printing = tag or Tag(), printing or Printing()
-    drawn, tiles, whole = printed_sheet(garment, printing, tag, unit, laid)
+    drawn, tiles, whole = printed_sheet(garment, printing, tag, unit, laid, beside)
     if printing.paper is Paper.ROLL and not printing.own_size:
         # a roll is cut off where the pattern ends
         longest = max((whole[1] - min(_foot(item) for item in drawn) if drawn else 0.0), SQUARE + 60)
         stretch = min(longest + 2 * MARGIN + printing.overlap + GAP, LONGEST_STRETCH)
         printing = replace(printing, own_size=(printing.size[0], stretch))
-        drawn, tiles, whole = printed_sheet(garment, printing, tag, unit, laid)
+        drawn, tiles, whole = printed_sheet(garment, printing, tag, unit, laid, beside)
     map_page = Paper.A4 if printing.size[0] > MAP_AS_WIDE else printing
     canvas, file = _canvas(*map_page.size, tag.garment)
 
@@ -265,7 +275,8 @@ def _draw_map(
         canvas.drawString(
             MARGIN,
             top - i * 5,
-            f"{item.piece.name}: cut {item.piece.cut}{fold}, {item.piece.cloth}",
+            f"{item.piece.name}: cut {item.piece.cut}{fold}, {item.piece.cloth}"
+            + (f", version {item.version}" if item.version else ""),
         )
     list_bottom = top - 4 - len(drawn) * 5
     _draw_test_marks(canvas, MARGIN + 3, MARGIN + 12)

@@ -3414,6 +3414,8 @@ export interface components {
             cornered: string[];
             /** Cost */
             cost: string;
+            /** Facings */
+            facings: string;
             /** Faults */
             faults: string[];
             /** Folded */
@@ -6209,6 +6211,8 @@ export interface operations {
                 mark?: number;
                 comma?: boolean;
                 version?: number | null;
+                /** @description Another version, printed beside it. */
+                beside?: number | null;
                 /** @description Of pattern.zip: whether she is named and measured in it. */
                 with_person?: boolean;
                 paper?: components["schemas"]["Paper"];

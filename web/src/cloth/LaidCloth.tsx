@@ -30,11 +30,18 @@ export function LaidCloth({
 
   /** Put a thing elsewhere, and pin it there. */
   const put = (k: number, along: number, across: number, turn = false) => {
-    const spots = laid.spots.map((spot, index) =>
-      index === k
-        ? { ...spot, x: spot.x + across, y: spot.y + along, turned: turn ? !spot.turned : spot.turned }
-        : spot,
-    );
+    const spots = laid.spots.map((spot, index) => {
+      if (index !== k) return spot;
+      const onFold = spot.layers === "on the fold"; // it keeps to the fold, and end for end its paper is turned over
+      const turned = turn ? !spot.turned : spot.turned;
+      return {
+        ...spot,
+        x: spot.x + (onFold ? 0 : across),
+        y: spot.y + along,
+        turned,
+        flipped: onFold ? turned : spot.flipped,
+      };
+    });
     const moved = spots[k];
     if (!moved) return;
     const others = (laid.asked.pins ?? []).filter((pin) => pin.name !== moved.name);

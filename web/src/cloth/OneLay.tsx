@@ -90,7 +90,6 @@ export function OneLay({
   }, [searching, commission, laid.cloth, unit]);
 
   const asked = now.asked;
-  const flat = asked.folding === "flat";
   const faulty = now.faults.length > 0;
   return (
     <article aria-label={text.lays.picture(now.cloth)} className="mb-7 border-t border-chalk pt-2">
@@ -108,6 +107,7 @@ export function OneLay({
       )}
       <p className="text-pencil">
         {now.working}.{now.left && ` ${text.lays.left(now.left)}`}
+        {now.facings && ` ${now.facings}`}
         {!now.said && ` ${text.lays.unsaid}`}
         {now.one_way && ` ${text.lays.oneWay}`}
       </p>
@@ -117,12 +117,12 @@ export function OneLay({
           label={text.lays.folding}
           value={asked.folding ?? "flat"}
           choices={text.lays.foldings.map(([value, words]) => ({ value, text: words }))}
-          onChoose={(folding) => lay({ ...asked, folding })}
+          onChoose={(folding) => lay({ ...asked, folding, pins: [] })}
         />
         {asked.folding === "to width" && (
           <FoldWidth laid={now} unit={unit} onFold={(folded) => lay({ ...asked, folded })} />
         )}
-        {flat && now.printed && (
+        {now.printed && (
           <fieldset className="flex flex-wrap items-center gap-x-3">
             <legend className="float-left mr-2">{text.lays.match}</legend>
             {text.lays.seams.map(([over, words]) => (
@@ -141,7 +141,7 @@ export function OneLay({
             ))}
           </fieldset>
         )}
-        {flat && now.border && (
+        {now.border && (
           <Tick on={asked.border ?? false} onTick={(border) => lay({ ...asked, border })}>
             {text.lays.border}
           </Tick>
@@ -204,7 +204,7 @@ export function OneLay({
                 </Button>
                 {busy && <span className="text-pencil">{text.lays.laying}</span>}
                 {!busy && now.state !== "laid" && <span role="status">{text.lays.ended[now.state]}</span>}
-                {flat && (asked.pins ?? []).length > 0 && (
+                {(asked.pins ?? []).length > 0 && (
                   <>
                     <Button disabled={busy} onClick={() => lay(asked)}>
                       {text.lays.roundPins((asked.pins ?? []).length)}
@@ -226,7 +226,7 @@ export function OneLay({
           <LaidCloth
             laid={now}
             unit={unit}
-            movable={flat && !searching}
+            movable={!searching}
             onMove={(spots, pins) => lay({ ...asked, pins }, spots)}
           />
           <MadeFrom recipe={recipe} unit={unit} asked={asked} onChange={onChange} />

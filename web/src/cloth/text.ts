@@ -169,6 +169,9 @@ export const clothText = {
       ["butt", "edge to edge, taped"],
     ],
     lines: "Lines",
+    beside: "Another version beside it",
+    besideNone: "none",
+    version: (number: number) => `version ${number}`,
     linesOf: [
       ["both", "seam and cut lines"],
       ["cut", "cut lines alone"],

@@ -55,6 +55,7 @@ export function Files({
       </div>
       <PrintingChoices
         pieces={screen.sheet.pieces.map((piece) => piece.name)}
+        versions={kept.version}
         chosen={printing}
         onChoose={setPrinting}
       />

@@ -14,6 +14,8 @@ export interface Printing {
   opened: boolean;
   /** Which pieces; none: all. */
   pieces: string[];
+  /** Which other version is printed beside it; nothing: none. */
+  beside: string;
 }
 
 export const AS_USUAL: Printing = {
@@ -25,17 +27,19 @@ export const AS_USUAL: Printing = {
   words: true,
   opened: false,
   pieces: [],
+  beside: "",
 };
 
 /** How a file is asked for: on which paper, which version. */
 export function query(printing: Printing, paper: string, version: number, unit: unknown): string {
-  const { pieces, paper: other, sheet, words, opened, ...rest } = printing;
+  const { pieces, paper: other, sheet, words, opened, beside, ...rest } = printing;
   const said = new URLSearchParams({
     ...rest,
     paper: other || paper,
     words: String(words),
     opened: String(opened),
     version: String(version),
+    ...(beside && beside !== String(version) && { beside }),
     ...(sheet.trim() && { sheet, unit: String(unit) }),
   });
   for (const piece of pieces) said.append("piece", piece);
@@ -45,10 +49,13 @@ export function query(printing: Printing, paper: string, version: number, unit: 
 /** Other papers, trials at half and quarter size, joins, lines, and which pieces. */
 export function PrintingChoices({
   pieces,
+  versions,
   chosen,
   onChoose,
 }: {
   pieces: string[];
+  /** How many versions there are. */
+  versions: number;
   chosen: Printing;
   onChoose: (printing: Printing) => void;
 }) {
@@ -93,6 +100,20 @@ export function PrintingChoices({
             choices={words.linesOf}
             onChoose={(lines) => set({ lines })}
           />
+          {versions > 1 && (
+            <ChooseRow
+              label={words.beside}
+              value={chosen.beside}
+              choices={[
+                ["", words.besideNone],
+                ...Array.from(
+                  { length: versions - 1 },
+                  (_, k) => [String(versions - 1 - k), words.version(versions - 1 - k)] as const,
+                ),
+              ]}
+              onChoose={(beside) => set({ beside })}
+            />
+          )}
           <Tick on={chosen.words} onTick={(on) => set({ words: on })}>
             {words.words}
           </Tick>

@@ -68,12 +68,12 @@ class LayAsked(RecipePart):
         return width, HowLaid(
             one_way=cloth.nap == "one_way",
             folded=folded,
-            pins=tuple(Pin(pin.name, pin.x, pin.y, pin.turned) for pin in self.pins) if flat else (),
+            pins=tuple(Pin(pin.name, pin.x, pin.y, pin.turned) for pin in self.pins),
             lies=tuple(self.lies.items()) if flat else (),
             repeat=repeat_of(cloth),
-            over=tuple(self.over) if flat and (cloth.repeat_along or cloth.repeat_across) else (),
+            over=tuple(self.over) if (cloth.repeat_along or cloth.repeat_across) else (),
             corners=self.corners,
-            border=flat and self.border and cloth.border is not None,
+            border=self.border and cloth.border is not None,
         )
 
 

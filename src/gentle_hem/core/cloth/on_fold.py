@@ -12,20 +12,23 @@ x is measured from the fold. What is opened out lies on the whole width, after e
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from math import atan2, pi
 
 from shapely import Polygon
 from shapely.affinity import rotate, scale, translate
 
-from gentle_hem.core.cloth.lay import Fault, HowLaid, Lay, Layers, Placed, faults_of, length_of, numbered_as
+from gentle_hem.core.cloth.lay import Fault, HowLaid, Lay, Layers, Pin, Placed, faults_of, length_of, numbered_as
+from gentle_hem.core.cloth.matching import Over
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.cloth.squares import APART, ClothInSquares, Spot, Way, in_orders, ways_of, ways_on_fold
 from gentle_hem.core.cloth.things import (
     OnCloth,
     Thing,
     TooWide,
+    Unmatched,
+    Why,
     across_of,
     as_it_lies,
     fold_of,
@@ -40,6 +43,12 @@ from gentle_hem.core.what import What
 
 ALIKE_WITHIN = 0.002
 """How much of a shape may differ from its mirror image where one may be cut as the other."""
+
+
+PRINT_OVER = {
+    Over.SIDES: "print over the side seams", Over.CENTRES: "print over the centres", Over.JOINS: "print over the waist",
+}  # fmt: skip
+"""What is asked of a print."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,14 +71,14 @@ class OnFold:
     role: ClothRole
     width: float
     folded: float
-    one_way: bool
+    how: HowLaid
     parted: Sorted
 
     @classmethod
     def ready(cls, garment: Garment, role: ClothRole, width: float, how: HowLaid) -> OnFold:
         assert how.folded is not None
         folded = min(how.folded, width / 2)
-        return cls(role, width, folded, how.one_way, sorted_for(garment, role, width, folded, corners=how.corners))
+        return cls(role, width, folded, how, sorted_for(garment, role, width, folded, corners=how.corners))
 
     @property
     def things(self) -> tuple[Thing, ...]:
@@ -87,7 +96,7 @@ class OnFold:
         """What is double in this order, then what is not: beside the fold or opened out, whichever is shorter."""
         single = [thing for thing in order if thing in self.parted.single.things]
         doubled = [thing for thing in order if thing not in self.parted.single.things]
-        ways = _both_ways(self.parted, doubled, single, self.width, self.folded, one_way=self.one_way)
+        ways = _both_ways(self.parted, doubled, single, self.width, self.folded, self.how)
         placed, opened_from = min(ways, key=lambda one: (length_of(one[0]), one[1] is not None))
         return self.of(placed, opened_from)
 
@@ -105,7 +114,19 @@ class OnFold:
         return Lay(
             self.role, self.width, length_of(numbered), numbered, single.joined, single.too_wide, self.folded,
             opened_from, faults_on_fold(numbered, self.width, self.folded, opened_from), single.cornered,
+            self._refused(),
         )  # fmt: skip
+
+    def _refused(self) -> tuple[Unmatched, ...]:
+        """What is asked of it that folded cloth does not do: a print matched through two layers, a border; and pins of
+        what is not cut from it as they name it.
+        """
+        known = {thing.name for thing in self.things}
+        asked = [*(PRINT_OVER[over] for over in self.how.over), *(["hem on the border"] if self.how.border else [])]
+        return (
+            *(Unmatched(name, Why.FOLDED, 0.0) for name in asked),
+            *(Unmatched(pin.name, Why.GONE, 0.0) for pin in self.how.pins if pin.name not in known),
+        )
 
 
 def sorted_for(garment: Garment, role: ClothRole, width: float, folded: float, *, corners: bool = False) -> Sorted:
@@ -187,52 +208,79 @@ Laid = tuple[list[Placed], float | None]
 
 
 def _both_ways(
-    parted: Sorted, doubled: Sequence[Thing], single: Sequence[Thing], width: float, folded: float, *, one_way: bool
+    parted: Sorted, doubled: Sequence[Thing], single: Sequence[Thing], width: float, folded: float, how: HowLaid
 ) -> list[Laid]:
     """What is cut once beside the fold where the cloth lies single, and opened out after what is double."""
-    placed = _doubled(parted, doubled, folded, one_way)
+    pins = {pin.name: pin for pin in how.pins}
+    placed = _doubled(parted, doubled, folded, how.one_way, pins)
     beside = width - 2 * folded
-    made = [_opened_out(placed, single, width, one_way)]
+    made = [_opened_out(placed, single, width, how.one_way, pins)]
     if beside > 0:
         fits = [thing for thing in single if across_of(thing.shape) <= beside]
         rest = [thing for thing in single if thing not in fits]
         cloth = ClothInSquares(beside)
-        aside = [_put(cloth, thing, one_way, folded) for thing in fits]
-        made.append(_opened_out([*placed, *aside], rest, width, one_way))
+        aside = _round_pins(cloth, fits, how.one_way, folded, 0.0, pins)
+        made.append(_opened_out([*placed, *aside], rest, width, how.one_way, pins))
     return made
 
 
-def _doubled(parted: Sorted, things: Sequence[Thing], folded: float, one_way: bool) -> list[Placed]:
+def _doubled(
+    parted: Sorted, things: Sequence[Thing], folded: float, one_way: bool, pins: Mapping[str, Pin]
+) -> list[Placed]:
+    """What is double, what is pinned first and where it is pinned."""
     cloth = ClothInSquares(folded)
     placed = []
     for thing in things:
+        if pin := pins.get(thing.name):
+            at_fold = thing in parted.on_fold
+            ways = ways_on_fold(thing, one_way=False) if at_fold else ways_of(thing, one_way=False)
+            spot = Spot(next(way for way in ways if way.turned == pin.turned), 0.0 if at_fold else pin.x, pin.y)
+            cloth.take(spot)
+            layers = Layers.FOLD if at_fold else Layers.DOUBLE
+            placed.append(Placed(0, thing.name, spot.outline, spot.way.turned, spot.way.flipped, layers, pinned=True))
+    for thing in things:
+        if thing.name in pins:
+            continue
         at_fold = thing in parted.on_fold
         ways = ways_on_fold(thing, one_way=one_way) if at_fold else ways_of(thing, one_way=one_way, mirrored=True)
-        spot = cloth.put(ways, 0.0 if at_fold else None)
-        assert spot is not None  # what is wider is not laid double
+        found = cloth.put(ways, 0.0 if at_fold else None)
+        assert found is not None  # what is wider is not laid double
         layers = Layers.FOLD if at_fold else Layers.DOUBLE
-        placed.append(Placed(0, thing.name, spot.outline, spot.way.turned, spot.way.flipped, layers))
+        placed.append(Placed(0, thing.name, found.outline, found.way.turned, found.way.flipped, layers))
     return placed
 
 
-def _opened_out(before: list[Placed], things: Sequence[Thing], width: float, one_way: bool) -> Laid:
+def _opened_out(
+    before: list[Placed], things: Sequence[Thing], width: float, one_way: bool, pins: Mapping[str, Pin]
+) -> Laid:
     if not things:
         return before, None
     start = length_of(before) + APART
-    cloth = ClothInSquares(width)
-    spots = [cloth.put(ways_of(thing, one_way=one_way)) for thing in things]
-    after = [_moved(thing, spot, 0.0, start) for thing, spot in zip(things, spots, strict=True) if spot is not None]
-    return [*before, *after], start
+    return [*before, *_round_pins(ClothInSquares(width), things, one_way, 0.0, start, pins)], start
 
 
-def _put(cloth: ClothInSquares, thing: Thing, one_way: bool, x: float) -> Placed:
-    spot = cloth.put(ways_of(thing, one_way=one_way))
-    assert spot is not None
-    return _moved(thing, spot, x, 0.0)
+def _round_pins(
+    cloth: ClothInSquares, things: Sequence[Thing], one_way: bool, x: float, y: float, pins: Mapping[str, Pin]
+) -> list[Placed]:
+    """Things on a stretch of single cloth that begins at a place, what is pinned first and where it is pinned."""
+    placed = []
+    for thing in things:
+        if pin := pins.get(thing.name):
+            way = next(way for way in ways_of(thing, one_way=False) if way.turned == pin.turned)
+            spot = Spot(way, pin.x - x, max(pin.y - y, 0.0))
+            cloth.take(spot)
+            placed.append(_moved(thing, spot, x, y, pinned=True))
+    for thing in things:
+        if thing.name not in pins:
+            found = cloth.put(ways_of(thing, one_way=one_way))
+            assert found is not None  # what is too wide was left off
+            placed.append(_moved(thing, found, x, y))
+    return placed
 
 
-def _moved(thing: Thing, spot: Spot, x: float, y: float) -> Placed:
-    return Placed(0, thing.name, translate(spot.outline, x, y), spot.way.turned, spot.way.flipped)
+def _moved(thing: Thing, spot: Spot, x: float, y: float, *, pinned: bool = False) -> Placed:
+    outline = translate(spot.outline, x, y)
+    return Placed(0, thing.name, outline, spot.way.turned, spot.way.flipped, pinned=pinned)
 
 
 def faults_on_fold(

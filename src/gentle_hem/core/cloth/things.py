@@ -89,6 +89,7 @@ class Why(StrEnum):
     BENT = "its hem bends by {by}, and a border is straight"
     TOO_LONG = "with its hem on the border it reaches {by} across, and the cloth is not so wide"
     GONE = "it was pinned, and is not cut from this cloth any more; its pin holds nothing"
+    FOLDED = "on folded cloth the layer below is not seen; lay it opened flat to match it or to lie on the border"
     APART = "the print misses by {by} over it, as its pieces are matched over their other seams already"
 
 

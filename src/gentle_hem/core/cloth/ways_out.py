@@ -22,8 +22,10 @@ from gentle_hem.core.cloth.squares import in_orders
 from gentle_hem.core.cloth.things import Lie
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.garment import Garment
+from gentle_hem.core.lower.gown import Gown
 from gentle_hem.core.make_up import make_up
-from gentle_hem.core.recipe import Recipe, changed
+from gentle_hem.core.recipe import Recipe, changed, with_step
+from gentle_hem.core.steps.princess import PrincessSeam
 from gentle_hem.core.units import Tape, Unit, format_length, inches, plain
 
 DEGREES = (540.0, 450.0, 360.0, 270.0, 240.0, 180.0, 150.0, 120.0, 90.0)
@@ -159,6 +161,13 @@ def _tried(bench: _Bench) -> Iterator[WayOut | None]:
         for share in (0.85, 0.7):
             narrow = round(hem * share / 10) * 10.0
             yield bench.with_changes(f"a hem of {format_length(narrow, tape)} all round", {"lower.hem_sweep": narrow})
+    yield from _in_panels(bench)
+    for k, trim in enumerate(bench.recipe.trims):
+        rings = trim.model_dump().get("rings")
+        if isinstance(rings, int):
+            for more in (rings + 1, rings + 2):
+                title = trim.title[:1].lower() + trim.title[1:]
+                yield bench.with_changes(f"cut the {title} in {more} rings", {f"trims.{k}.rings": more})
     length = words.get("length")
     if isinstance(length, float | int) and length > SHORTEST:
         best = bench.longest(lambda long: {"lower.length": long}, length)
@@ -172,6 +181,15 @@ def _tried(bench: _Bench) -> Iterator[WayOut | None]:
             across = {**bench.asked.lies, **{one.name: Lie.CROSSWISE for one in wide}}
             if bench.cloth.nap == "none":
                 yield bench.laid_as("lay what is too wide crosswise", bench.asked.model_copy(update={"lies": across}))
+
+
+def _in_panels(bench: _Bench) -> Iterator[WayOut | None]:
+    """A gown cut in one with princess seams: twice as many panels, each half as wide."""
+    if not isinstance(bench.recipe.lower, Gown) or any(isinstance(step, PrincessSeam) for step in bench.recipe.steps):
+        return
+    for start, words in (("shoulder", "from the shoulder"), ("armhole", "from the armhole")):
+        panels = with_step(bench.recipe, {"kind": "princess", "on": "both", "start": start})
+        yield bench.with_changes(f"cut it in panels, with princess seams {words}", panels)
 
 
 @dataclass(frozen=True)
