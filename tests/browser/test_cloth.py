@@ -118,3 +118,20 @@ def test_a_pattern_is_printed_on_a_roll_and_as_a_trial(page, studio):
     with pdfplumber.open(io.BytesIO(download.value.path().read_bytes())) as pdf:
         assert "For a trial at 1/2 of true size" in pdf.pages[0].extract_text()
         assert abs(float(pdf.pages[1].width) - 36 * 72) < 0.1
+
+
+def test_the_shelf_shows_how_a_cloth_falls(page, studio):
+    page.goto(f"{studio.url}/cloths")
+    page.get_by_role("button", name="Change Chalk linen").click()
+    page.get_by_label("Drape").select_option("limp")
+    page.get_by_text("How it falls", exact=True).click()
+    falls = page.get_by_test_id("falls")
+    expect(falls).to_be_visible(timeout=90_000)
+    limp = int(re.search(r"Its drape is (\d+) %", falls.inner_text())[1])
+    expect(falls.get_by_role("img", name="from above")).to_be_visible()
+    expect(falls.get_by_role("img", name="from the side")).to_be_visible()
+    page.get_by_label("Drape").select_option("crisp")
+    expect(falls).not_to_contain_text(f"Its drape is {limp} %", timeout=90_000)
+    expect(falls).to_be_visible(timeout=90_000)
+    stiff = int(re.search(r"Its drape is (\d+) %", falls.inner_text())[1])
+    assert limp + 20 < stiff

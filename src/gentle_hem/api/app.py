@@ -42,6 +42,7 @@ from gentle_hem.api.words import words
 from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.devices.tape import SimulatedTape
 from gentle_hem.formats.apart import ReadingRoom
+from gentle_hem.laying.falling import FallingRoom
 from gentle_hem.laying.room import LayingRoom
 from gentle_hem.store import Store, StoreTrouble
 
@@ -86,6 +87,7 @@ def create_app(
     app.state.store, app.state.demo, app.state.place = store, demo, place
     app.state.devices = demo if devices is None else devices
     app.state.reading_room, app.state.laying_room = ReadingRoom(), LayingRoom(store)
+    app.state.falling_room = FallingRoom()
     problems.install(app)
     if not place.is_home:
         app.add_middleware(AtTheDoor, door=Door(store.folder), place=place)

@@ -1,13 +1,17 @@
 """The shelf of cloths: put there, changed, taken off, and taken into a dress."""
 
-from fastapi import APIRouter
+from typing import Annotated
+
+from fastapi import APIRouter, Body, HTTPException, Request
 from pydantic import BaseModel, Field
 
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found
 from gentle_hem.core.cloth.bought import shop_length
 from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.names import Document, GivenName
 from gentle_hem.core.units import Tape, Unit, format_length, plain
+from gentle_hem.laying.falling import DoesNotRest
 from gentle_hem.store.cloths import cloth_called, put_on_shelf, shelf
 from gentle_hem.store.learnt import call_notes
 from gentle_hem.store.models import ShelfCloth
@@ -112,6 +116,34 @@ def keep_cloth(body: ClothIn, session: Writing, asked: Asked) -> ClothOut:
             session.flush()
     cloth = Cloth.model_validate({**body.cloth, "name": body.name}, context={"unit": asked.unit or Unit.CM})
     return _out(put_on_shelf(session, body.name, cloth.model_dump(mode="json")), asked.tape())
+
+
+class FallOut(BaseModel):
+    """How a cloth falls over a round support of 18 cm, cut as a round of 30 cm: said, and its lines (mm, y down)."""
+
+    said: str
+    support: float
+    hangs: float
+    above: list[tuple[float, float]]
+    near: list[tuple[float, float]]
+    far: list[tuple[float, float]]
+
+
+@cloths.post("/cloths/falls")
+def how_it_falls(body: Annotated[Document, Body()], request: Request, asked: Asked) -> FallOut:
+    """How a cloth falls, by its weight, its drape and its stretch; a few seconds where none like it has been asked."""
+    cloth, tape = Cloth.model_validate(body, context={"unit": asked.unit or Unit.CM}), asked.tape()
+    try:
+        fall = request.app.state.falling_room.fall(Fabric.of(cloth))
+    except DoesNotRest as wrong:
+        raise HTTPException(503, str(wrong)) from None
+    share = tape.number(plain(100 * fall.coefficient, 0))
+    folds = "1 fold" if fall.folds == 1 else f"{fall.folds} folds"
+    return FallOut(
+        said=f"Its drape is {share} % of the flat ring (limp cloth covers about 30 %, stiff cloth 80 %), in {folds}; "
+        f"its bending length {format_length(fall.bending_length, tape)}.",
+        support=fall.support, hangs=fall.hangs, above=fall.above, near=fall.near, far=fall.far,
+    )  # fmt: skip
 
 
 @cloths.delete("/cloths/{cloth_id}", status_code=204)

@@ -368,6 +368,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cloths/falls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How It Falls
+         * @description How a cloth falls, by its weight, its drape and its stretch; a few seconds where none like it has been asked.
+         */
+        post: operations["how_it_falls_api_cloths_falls_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cloths/{cloth_id}": {
         parameters: {
             query?: never;
@@ -2880,6 +2900,33 @@ export interface components {
             amount: number;
             /** What */
             what: string;
+        };
+        /**
+         * FallOut
+         * @description How a cloth falls over a round support of 18 cm, cut as a round of 30 cm: said, and its lines (mm, y down).
+         */
+        FallOut: {
+            /** Above */
+            above: [
+                number,
+                number
+            ][];
+            /** Far */
+            far: [
+                number,
+                number
+            ][];
+            /** Hangs */
+            hangs: number;
+            /** Near */
+            near: [
+                number,
+                number
+            ][];
+            /** Said */
+            said: string;
+            /** Support */
+            support: number;
         };
         /**
          * FamilyOut
@@ -5769,6 +5816,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClothOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    how_it_falls_api_cloths_falls_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FallOut"];
                 };
             };
             /** @description Validation Error */

@@ -7,6 +7,7 @@ import { Choose } from "../ui/Choose";
 import { preferredUnit, readingOf } from "../ui/preferences";
 import { OverSheet } from "../ui/Sheet";
 import { ClothNotes } from "./ClothNotes";
+import { Falls } from "./Falls";
 import { Swatch } from "./OneLay";
 
 /** The shelf of cloths. */
@@ -204,6 +205,16 @@ function OneCloth({ cloth, onClose }: { cloth: ShelfCloth | null; onClose: () =>
           )}
         </div>
       </form>
+      <Falls
+        by={{
+          weight: shown("weight") || "unsaid",
+          drape: shown("drape") || "unsaid",
+          across: shown("across"),
+          along: shown("along"),
+        }}
+        colour={shown("colour") || null}
+        unit={unit}
+      />
       {cloth && <ClothNotes cloth={cloth.id} />}
     </OverSheet>
   );

@@ -105,6 +105,13 @@ export const clothText = {
     keep: "Write it down",
     unlearn: (said: string) => `No longer held: ${said}`,
   },
+  falls: {
+    title: "How it falls",
+    falling: "Letting it fall: a few seconds …",
+    above: "from above",
+    side: "from the side",
+    how: "A round of 30 cm over a round support of 18 cm, let fall by its weight and drape classes and its stretch. The classes are from memory; a scrap of the cloth itself decides.",
+  },
   shelf: {
     title: "Cloths",
     none: "The shelf is empty. Put the cloths there that you cut from, and every dress can take them.",

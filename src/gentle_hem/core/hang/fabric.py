@@ -1,0 +1,68 @@
+"""What a cloth is like where it falls: how heavy, how far it gives along, across and on the bias, how it bends.
+
+In SI units: kg/m², N/m of width per unit of strain, N·m. The classes are those a maker says of a cloth (trade 16).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import cos, radians, sin
+
+from gentle_hem.core.cloth.cloths import Cloth, Drape, Weight
+
+GRAVITY = 9.81
+
+GRAMS = {Weight.NET: 30.0, Weight.LIGHT: 70.0, Weight.MEDIUM: 150.0, Weight.HEAVY: 280.0, Weight.UNSAID: 150.0}
+"""g/m² by weight class: within the handbook's ranges, from memory."""
+
+BENDING_LENGTH = {Drape.LIMP: 0.0125, Drape.SOFT: 0.0175, Drape.CRISP: 0.03, Drape.UNSAID: 0.021}
+"""The cantilever test's bending length by drape class (m): within the handbook's ranges, from memory."""
+
+BIAS = {Drape.LIMP: 25.0, Drape.SOFT: 50.0, Drape.CRISP: 120.0, Drape.UNSAID: 60.0}
+"""How stiff a cloth is in shear (N/m), from memory; on the bias it gives by this and hardly by its threads."""
+
+WARP, WEFT = 3000.0, 2000.0
+"""How stiff a woven cloth is along and across its threads (N/m), from memory."""
+
+HAND = 100.0
+"""The pull by which a maker says how far a cloth stretches (N/m of width), from memory."""
+
+
+@dataclass(frozen=True, slots=True)
+class Fabric:
+    """A cloth as it falls."""
+
+    weight: float
+    """kg/m²."""
+    warp: float
+    weft: float
+    shear: float
+    """N/m per unit of strain, along the warp, along the weft, and in shear."""
+    bending: float
+    """How much it takes to bend a strip a metre wide (N·m)."""
+
+    @classmethod
+    def of(cls, cloth: Cloth) -> Fabric:
+        """A maker's cloth by its weight and drape classes, and by how far she says it stretches."""
+        weight = GRAMS[cloth.weight] / 1000
+        return cls(
+            weight, _pulled(WARP, cloth.along), _pulled(WEFT, cloth.across), BIAS[cloth.drape],
+            weight * GRAVITY * BENDING_LENGTH[cloth.drape] ** 3,
+        )  # fmt: skip
+
+    @property
+    def bending_length(self) -> float:
+        """The bending length c (m) from the rigidity G = w·c³ (ASTM D1388, ISO 9073-7)."""
+        return float((self.bending / (self.weight * GRAVITY)) ** (1 / 3))
+
+    def along(self, degrees: float) -> float:
+        """How stiff it is along a line so far from the warp (N/m): the off-axis modulus of an orthotropic sheet without
+        Poisson's effect, 1/E = cos⁴/E₁ + sin⁴/E₂ + sin²·cos²/G (any textbook of laminates).
+        """
+        c, s = cos(radians(degrees)) ** 2, sin(radians(degrees)) ** 2
+        return 1 / (c * c / self.warp + s * s / self.weft + s * c / self.shear)
+
+
+def _pulled(usual: float, stretch: float) -> float:
+    """The stiffness of a direction that stretches by so many per cent at a hand's pull."""
+    return usual if stretch <= 0 else min(usual, HAND / (stretch / 100))

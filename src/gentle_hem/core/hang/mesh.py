@@ -1,0 +1,98 @@
+"""Cloth in triangles: points along its edge and inside, no triangle slender, its warp along y.
+
+╲╱╲╱╲╱      spacing s: points on the edge every s, inside in a grid of equilateral triangles,
+╱╲╱╲╱╲      none nearer to the edge than 0.6 s
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import ceil
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from scipy.spatial import Delaunay
+from shapely import Polygon
+
+Numbers = NDArray[np.float64]
+Indices = NDArray[np.int64]
+
+INSIDE = 0.6
+"""How near to the edge a point inside may lie, as a share of the spacing."""
+
+SLENDER = 1e-3
+"""A triangle with less than such a share of the area of an equilateral one of the spacing is none."""
+
+
+@dataclass(frozen=True)
+class Mesh:
+    """Points of flat cloth (m, x along the weft, y along the warp) and its triangles, all turning left."""
+
+    points: Numbers
+    triangles: Indices
+
+    @property
+    def areas(self) -> Numbers:
+        """The area of every triangle (m²)."""
+        a, b, c = (self.points[self.triangles[:, k]] for k in range(3))
+        made: Numbers = 0.5 * ((b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) - (b[:, 1] - a[:, 1]) * (c[:, 0] - a[:, 0]))
+        return made
+
+    @property
+    def masses(self) -> Numbers:
+        """The area that every point stands for (m²)."""
+        made = np.zeros(len(self.points))
+        np.add.at(made, self.triangles, np.repeat(self.areas[:, None] / 3, 3, axis=1))
+        return made
+
+    @property
+    def quality(self) -> float:
+        """The worst triangle's: 1 for an equilateral one, 0 for a line (4√3 × area ÷ the sum of the squared sides)."""
+        sides = self.points[self.triangles] - self.points[np.roll(self.triangles, 1, axis=1)]
+        return float(np.min(4 * np.sqrt(3) * self.areas / (sides**2).sum(axis=(1, 2))))
+
+
+def meshed(shape: Polygon, spacing: float, through_points: Numbers | None = None) -> Mesh:
+    """A shape (m) in triangles about ``spacing`` long at their sides, some of its points inside where they are asked
+    for.
+    """
+    ring = np.array(shape.exterior.coords)[:-1]
+    edge = []
+    for start, end in zip(ring, np.roll(ring, -1, axis=0), strict=True):
+        count = max(1, ceil(np.hypot(*(end - start)) / spacing - 1e-6))
+        edge.append(start + (end - start) * (np.arange(count) / count)[:, None])
+    inside = _grid(shape, spacing)
+    if through_points is not None:
+        far = np.hypot(*(inside[:, None] - through_points[None]).transpose(2, 0, 1)).min(axis=1)
+        inside = np.concatenate((through_points, inside[far > INSIDE * spacing]))
+    return through(np.concatenate([*edge, inside]), shape, SLENDER * spacing**2)
+
+
+def through(points: Numbers, shape: Polygon, least: float = 0.0) -> Mesh:
+    """Points (m) joined to triangles that lie in a shape, each larger than ``least`` (m²)."""
+    mesh = Mesh(points, _turning_left(points, Delaunay(points).simplices.astype(np.int64)))
+    middles = points[mesh.triangles].mean(axis=1)
+    keep = shapely.contains_xy(shape, middles[:, 0], middles[:, 1]) & (mesh.areas > least)
+    return Mesh(points, mesh.triangles[keep])
+
+
+def _grid(shape: Polygon, spacing: float) -> Numbers:
+    """Points of a triangular grid well inside a shape, the grid in its middle."""
+    left, bottom, right, top = shape.bounds
+    row = spacing * np.sqrt(3) / 2
+    rows, columns = int((top - bottom) / row) + 2, int((right - left) / spacing) + 2
+    across, up = np.meshgrid(np.arange(columns), np.arange(rows))
+    x = (left + right) / 2 + (across - columns / 2 + 0.5 * (up % 2)) * spacing
+    y = (bottom + top) / 2 + (up - rows / 2 + 0.5) * row
+    grid = np.stack((x.ravel(), y.ravel()), axis=1)
+    well = shapely.contains_xy(shape.buffer(-INSIDE * spacing), grid[:, 0], grid[:, 1])
+    made: Numbers = grid[well]
+    return made
+
+
+def _turning_left(points: Numbers, triangles: Indices) -> Indices:
+    a, b, c = (points[triangles[:, k]] for k in range(3))
+    right = (b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) < (b[:, 1] - a[:, 1]) * (c[:, 0] - a[:, 0])
+    made: Indices = np.where(right[:, None], triangles[:, ::-1], triangles)
+    return made
