@@ -61,6 +61,15 @@ def a_view(page, studio, name):
         page.get_by_label("Which seam").select_option("bodice side seam")
         page.get_by_role("button", name="Lay together").click()
         expect(page.get_by_test_id("laid-together")).to_be_visible()
+    if name == "workings":
+        page.get_by_role("heading", name="Sundress").click()
+        page.get_by_role("button", name="Workings").click()
+        expect(page.get_by_test_id("draft-steps")).to_be_visible()
+    if name == "falls":
+        page.get_by_role("link", name="Cloths").click()
+        page.get_by_role("button", name="Change Chalk linen").click()
+        page.get_by_text("How it falls", exact=True).click()
+        expect(page.get_by_test_id("falls")).to_be_visible(timeout=90_000)
     if name == "word":
         shown(page, "lower.sweep").click()
         expect(page.get_by_role("dialog")).to_be_visible()
@@ -68,9 +77,9 @@ def a_view(page, studio, name):
 
 VIEWS = [
     "desk", "calendar", "people", "words", "sums", "new dress", "commission", "word", "cloth", "making", "fittings",
-    "person", "records", "practice", "costs", "laid",
+    "person", "records", "practice", "costs", "laid", "falls", "workings",
 ]  # fmt: skip
-IN_EVENING = ["desk", "commission", "word", "cloth"]
+IN_EVENING = ["desk", "commission", "word", "cloth", "falls"]
 """The evening light has the same words in other colours: looked at where every colour there is comes up."""
 
 

@@ -10,7 +10,7 @@ SIZES = {"laptop": (1280, 800), "tablet": (1024, 768), "phone": (400, 800), "200
 
 VIEWS = [
     "desk", "people", "person", "words", "new dress", "figure", "bodice", "lower", "join", "pattern", "gap", "workings",
-    "measuring", "cloth", "sums", "rescue", "keys", "about", "versions", "laid",
+    "measuring", "cloth", "falls", "sums", "rescue", "keys", "about", "versions", "laid",
     "records", "practice", "making", "fittings", "costs",
 ]  # fmt: skip
 
@@ -21,6 +21,7 @@ def go_to(page, studio, view):
         "people": "/people",
         "records": "/records",
         "practice": "/practice",
+        "falls": "/cloths",
         "words": "/words",
         "new dress": "/new",
         "desk": "/",
@@ -37,6 +38,10 @@ def go_to(page, studio, view):
         expect(page.get_by_test_id("ribbon")).to_be_visible()
     expect(page.get_by_role("main")).to_be_visible()
     expect(page.get_by_text("Loading")).to_have_count(0)
+    if view == "falls":
+        page.get_by_role("button", name="Change Chalk linen").click()
+        page.get_by_text("How it falls", exact=True).click()
+        expect(page.get_by_test_id("falls")).to_be_visible(timeout=90_000)
     if view in keys:
         page.keyboard.press(keys[view])
     elif view in ("figure", "bodice", "lower", "join", "pattern"):
@@ -78,7 +83,7 @@ def go_to(page, studio, view):
         page.get_by_label("Your answer").fill("1")
         page.keyboard.press("Enter")
         expect(page.get_by_role("status")).to_be_visible()
-    if view in (*keys, "about", "versions", "costs", "laid"):
+    if view in (*keys, "about", "versions", "costs", "laid", "falls"):
         expect(page.get_by_role("dialog")).to_be_visible()
 
 
