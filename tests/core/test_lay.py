@@ -357,6 +357,7 @@ def test_a_pin_across_the_opened_cloth_of_a_folded_lay_stays():
     laid = lay(garment, ClothRole.OUTER, 1400, HowLaid(folded=300, pins=(pin,)))
     now = next(one for one in laid.placed if one.name == it.name)
     assert now.pinned
+    assert (now.from_selvedge, now.from_cut_end) == (approx(pin.x), approx(pin.y))
     assert laid.faults == ()
 
 
