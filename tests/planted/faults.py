@@ -36,7 +36,6 @@ FAULTS = [
     ("hang/rest.py", "(weft * warp).sum(1)), axis=1", "(weft * warp).sum(1) / 2), axis=1"),
     ("hang/rest.py", "rise[:, 2] += GRAVITY * self._masses", "rise[:, 2] += 0.9 * GRAVITY * self._masses"),
     ("hang/drape.py", "level = SUPPORT + spacing / 2", "level = SUPPORT - spacing / 2"),
-    ("hang/mesh.py", "np.where(right[:, None], triangles[:, ::-1], triangles)", "triangles"),
     ("cloth/left_over.py", "lay.length - length_of(rest)", "lay.length - length_of(facings)"),
     ("cloth/left_over.py", "set(one.name.split(\" and \")) <= faced", "one.name in faced"),
     ("cloth/on_fold.py", "0.0 if at_fold else pin.x, pin.y)", "pin.x, pin.y)"),

@@ -6,6 +6,10 @@ import { Button } from "../ui/Button";
 const WIDTH = 820;
 const PAD = 34;
 const UPPER = 42;
+/** Where the drawing begins, just above the names of the marks. */
+const TOP = 18;
+/** As far as the lower side's name reaches. */
+const NAMED = 170;
 const LOWER = 88;
 /** Marks closer than this many units would write over each other; the later one keeps its tick and its thread. */
 const CROWDED = 62;
@@ -151,6 +155,9 @@ export function JoinRibbon({
         {lay}
         <Lengths join={shown} onWhy={onWhy} />
       </div>
+      <p aria-hidden className="w-60 text-[13px] leading-none text-pencil min-[1180px]:-mt-4">
+        {upperNamed(shown)}
+      </p>
       <Ribbon join={shown} />
       {!now.meets && (
         <div className="no-print">
@@ -240,6 +247,9 @@ function Tape({ join }: { join: Join }) {
   );
 }
 
+const upperNamed = (join: Join) =>
+  `${join.upper_name}, ${join.halved ? `${text.half} ` : ""}${join.upper.text}`;
+
 /** The two edges of a join unrolled to one scale, tied by threads that slant where they do not meet. */
 function Ribbon({ join }: { join: Join }) {
   const longest = Math.max(join.upper.length, join.lower.length);
@@ -250,13 +260,17 @@ function Ribbon({ join }: { join: Join }) {
     if (free) last = x(tie.upper);
     return free;
   });
+  // the lower side's name stands beside the offsets where none of them is in its way, else below them
+  const below = join.ties.some((tie) => tie.state !== "meets" && x(tie.lower) < NAMED) ? 37 : 21;
   return (
-    <svg viewBox={`0 0 ${WIDTH} 128`} className="w-full min-w-0" role="img" aria-label={described(join)}>
+    <svg
+      viewBox={`0 ${TOP} ${WIDTH} ${LOWER + below + 5 - TOP}`}
+      className="w-full min-w-0"
+      role="img"
+      aria-label={described(join)}
+    >
       <g fontSize={14} fill="var(--color-ink)">
-        <text x={2} y={UPPER - 28} fontSize={13} fill="var(--color-pencil)">
-          {join.upper_name}, {join.halved && text.half} {join.upper.text}
-        </text>
-        <text x={2} y={LOWER + 37} fontSize={13} fill="var(--color-pencil)">
+        <text x={2} y={LOWER + below} fontSize={13} fill="var(--color-pencil)">
           {join.lower_name}, {join.halved && text.half} {join.lower.text}
           {join.fullness > 1.001 && `, ${text.drawnUp}`}
         </text>

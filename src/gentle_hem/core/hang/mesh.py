@@ -71,7 +71,7 @@ def meshed(shape: Polygon, spacing: float, through_points: Numbers | None = None
 
 def through(points: Numbers, shape: Polygon, least: float = 0.0) -> Mesh:
     """Points (m) joined to triangles that lie in a shape, each larger than ``least`` (m²)."""
-    mesh = Mesh(points, _turning_left(points, Delaunay(points).simplices.astype(np.int64)))
+    mesh = Mesh(points, Delaunay(points).simplices.astype(np.int64))  # in the plane these turn left
     middles = points[mesh.triangles].mean(axis=1)
     keep = shapely.contains_xy(shape, middles[:, 0], middles[:, 1]) & (mesh.areas > least)
     return Mesh(points, mesh.triangles[keep])
@@ -88,11 +88,4 @@ def _grid(shape: Polygon, spacing: float) -> Numbers:
     grid = np.stack((x.ravel(), y.ravel()), axis=1)
     well = shapely.contains_xy(shape.buffer(-INSIDE * spacing), grid[:, 0], grid[:, 1])
     made: Numbers = grid[well]
-    return made
-
-
-def _turning_left(points: Numbers, triangles: Indices) -> Indices:
-    a, b, c = (points[triangles[:, k]] for k in range(3))
-    right = (b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) < (b[:, 1] - a[:, 1]) * (c[:, 0] - a[:, 0])
-    made: Indices = np.where(right[:, None], triangles[:, ::-1], triangles)
     return made
