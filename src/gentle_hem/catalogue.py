@@ -61,22 +61,10 @@ CODED = frozenset(
 
 GOES_BY = frozenset(
     {
-        "alias",
-        "at",
-        "code",
-        "default",
-        "discriminator",
-        "edge",
-        "key",
-        "kind",
-        "pattern",
-        "piece",
-        "recipe",
-        "school",
-        "sort",
-        "what",
+        "alias", "at", "code", "default", "discriminator", "edge", "key", "kind", "pattern", "piece", "recipe",
+        "school", "sort", "what",
     }
-)
+)  # fmt: skip
 """Things given by name that the program goes by."""
 
 SPOKEN_FIELDS = frozenset({"title", "sentences", "words", "noun", "label", "help"})
@@ -87,20 +75,10 @@ SAYS = re.compile(r"_?(say|said|spoken|listed|edges_of)")
 
 NAMES = frozenset(
     {
-        "Edge",
-        "Mark",
-        "Notch",
-        "Piece",
-        "Run",
-        "Seam",
-        "Sign",
-        "Stretch",
-        "seam_of",
-        "seam_of_pair",
-        "seam_of_layers",
+        "Edge", "Mark", "Notch", "Piece", "Run", "Seam", "Sign", "Stretch", "seam_of", "seam_of_pair", "seam_of_layers",
         "shaped",
     }
-)
+)  # fmt: skip
 """What is given a name that the program goes by."""
 
 WORD = re.compile(r"[a-z]{2,}")
@@ -111,7 +89,10 @@ LOWER = re.compile(r"[a-z]+(,? [a-z]+)*")
 """What a name looks like."""
 
 LISTED = re.compile(r"[a-z][,:;] [a-z0-9]")
+"""A text with one clause after another is said."""
+
 READS = re.compile(r"^[A-Z“\"][^{}]*[a-z ]|[.?!:;]\s*$|^[,;]? [a-z({]|\}[,;:] [a-z]", re.DOTALL)
+"""What reads like a sentence, or like a part of one: it begins as one, ends as one, or goes on where another ended."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,7 +105,7 @@ class Entry:
     context: str = ""
 
 
-class _Found(ast.NodeVisitor):
+class _Found:
     """The strings of a module that are spoken, by the place of their node."""
 
     def __init__(self) -> None:

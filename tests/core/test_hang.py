@@ -1,6 +1,5 @@
 """Cloth that falls, against closed forms and published bounds: nothing here is measured on the program itself."""
 
-from functools import cache
 from math import atan2, ceil, cos, degrees, radians, sin
 
 import numpy as np
@@ -140,7 +139,7 @@ def test_the_forces_are_the_slope_of_the_energy():
         assert rise[point, axis] == approx(slope, rel=1e-4, abs=1e-7)
 
 
-def pegged(step=0.32, spacing=0.03):
+def pegged(step=0.32, spacing=0.05):
     """A square of crepe hung by two corners: at rest, how far its lowest place lies below them (m), and how it fell."""
     mesh = meshed(box(-0.2, -0.4, 0.2, 0), spacing)
     corners = [int(np.argmin(np.hypot(*(mesh.points - spot).T))) for spot in ((-0.2, 0), (0.2, 0))]
@@ -161,14 +160,14 @@ def test_half_the_time_step_hangs_the_same():
 
 
 def test_half_the_mesh_hangs_the_same_within_eight_millimetres():
-    assert pegged(spacing=0.02)[0] == approx(pegged(spacing=0.04)[0], abs=0.008)
+    assert pegged(spacing=0.025)[0] == approx(pegged(spacing=0.05)[0], abs=0.008)
 
 
 def test_the_same_cloth_rests_the_same_and_its_mirror_image_mirrored():
     _, one = pegged()
     _, again = pegged()
     assert np.array_equal(one.places, again.places)
-    mesh = meshed(box(-0.2, -0.4, 0.2, 0), 0.04)
+    mesh = meshed(box(-0.2, -0.4, 0.2, 0), 0.05)
     held = np.flatnonzero((mesh.points[:, 1] > -1e-9) & (mesh.points[:, 0] < 0.05))
     start = np.column_stack((mesh.points[:, 0], 0.01 * mesh.points[:, 0] ** 2, mesh.points[:, 1]))
     rest = Falling(mesh, CREPE, held).fallen(start).places
@@ -177,27 +176,21 @@ def test_the_same_cloth_rests_the_same_and_its_mirror_image_mirrored():
     assert turned * [-1, 1, 1] == approx(rest, abs=1e-4)
 
 
-@cache
 def let_fall(weight, drape):
     return draped(Fabric.of(Cloth(weight=weight, drape=drape)), spacing=0.010 if drape == "limp" else 0.012)
 
 
-@pytest.mark.parametrize(
-    ("weight", "drape", "low", "high"),
-    [("light", "limp", 0.20, 0.35), ("medium", "unsaid", 0.40, 0.60), ("heavy", "crisp", 0.75, 0.95)],
-)
-def test_a_draped_disc_has_the_coefficient_that_is_published_for_its_class(weight, drape, low, high):
-    """BS 5058, ISO 9073-9; its bounds from memory (trade 16): 20-35 % very limp, 40-60 % medium, 75-95 % stiff."""
-    assert low <= let_fall(weight, drape).coefficient <= high
-
-
-def test_cloth_falls_in_five_to_nine_folds_and_limp_cloth_in_more_and_narrower_ones():
-    """From memory (trade 16); this limp cloth falls in ten, one more than is said of most."""
-    limp, stiff = let_fall("light", "limp"), let_fall("heavy", "crisp")
+def test_a_draped_disc_has_the_coefficient_and_the_folds_that_are_published_for_its_class():
+    """BS 5058, ISO 9073-9; its bounds from memory (trade 16): 20-35 % very limp, 40-60 % medium, 75-95 % stiff, in five
+    to nine folds, limp cloth in more and narrower ones; this limp one in ten, one more than is said of most.
+    """
+    limp, medium, stiff = let_fall("light", "limp"), let_fall("medium", "unsaid"), let_fall("heavy", "crisp")
+    assert 0.20 <= limp.coefficient <= 0.35
+    assert 0.40 <= medium.coefficient <= 0.60
+    assert 0.75 <= stiff.coefficient <= 0.95
     assert 5 <= stiff.folds <= 9
-    assert 5 <= let_fall("medium", "unsaid").folds <= 9
+    assert 5 <= medium.folds <= 9
     assert stiff.folds < limp.folds <= 12
-    assert limp.coefficient < let_fall("medium", "unsaid").coefficient < stiff.coefficient
     assert limp.edge[:, 2].min() < stiff.edge[:, 2].min() < 0
 
 
