@@ -57,7 +57,9 @@ def test_what_is_no_cloth_is_refused_by_name(client):
     assert answer.json()["errors"][0]["field"].endswith("drape")
 
 
-@pytest.mark.parametrize("fails", [["-c", "raise SystemExit(3)"], ["-c", "import time; time.sleep(9)"]])
+@pytest.mark.parametrize(
+    "fails", [["-c", f"raise SystemExit({falling.RESTS_NOT})"], ["-c", "import time; time.sleep(9)"]]
+)
 def test_a_cloth_that_does_not_come_to_rest_is_said_and_nothing_is_kept_of_it(client, monkeypatch, fails):
     monkeypatch.setattr(falling, "FALL", fails)
     monkeypatch.setattr(falling, "LONGEST", 1.0)
@@ -65,6 +67,12 @@ def test_a_cloth_that_does_not_come_to_rest_is_said_and_nothing_is_kept_of_it(cl
     assert answer.status_code == 503
     assert "did not come to rest" in answer.json()["detail"]
     with pytest.raises(falling.DoesNotRest):
+        falling.FallingRoom().fall(Fabric.of(Cloth()))
+
+
+def test_a_fault_while_it_falls_is_not_called_restless_cloth(monkeypatch):
+    monkeypatch.setattr(falling, "FALL", ["-c", "raise KeyError('warp')"])
+    with pytest.raises(RuntimeError, match=r"ended with 1: (?s:.*)KeyError: 'warp'"):
         falling.FallingRoom().fall(Fabric.of(Cloth()))
 
 

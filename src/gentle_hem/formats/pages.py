@@ -142,8 +142,6 @@ class Pages:
             file, pagesize=[side * POINTS_PER_MM for side in self.paper.size], leftMargin=border, rightMargin=border,
             topMargin=border, bottomMargin=border, title=self.title, invariant=1,
         )  # fmt: skip
-        for frame_padding in ("_leftPadding", "_rightPadding", "_topPadding", "_bottomPadding"):
-            setattr(made, frame_padding, 0)
         made.build(self._story, onFirstPage=self._foot, onLaterPages=self._foot)
         return file.getvalue()
 

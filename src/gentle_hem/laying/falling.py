@@ -22,6 +22,11 @@ KEPT = 64
 
 FALL = ["-m", "gentle_hem.laying.falling"]
 
+RESTS_NOT = 7
+"""The exit code of a process whose cloth did not come to rest."""
+
+RESTLESS = "This cloth was let fall and did not come to rest; nothing is shown of it."
+
 Line = list[tuple[float, float]]
 
 
@@ -69,10 +74,14 @@ def _apart(fabric: Fabric) -> Fall:
     try:
         told = subprocess.run(
             [sys.executable, *FALL], input=json.dumps(asdict(fabric)), capture_output=True, text=True, timeout=LONGEST,
-            check=True,
+            check=False,
         )  # fmt: skip
-    except (subprocess.TimeoutExpired, subprocess.CalledProcessError) as wrong:
-        raise DoesNotRest("This cloth was let fall and did not come to rest; nothing is shown of it.") from wrong
+    except subprocess.TimeoutExpired as late:
+        raise DoesNotRest(RESTLESS) from late
+    if told.returncode == RESTS_NOT:
+        raise DoesNotRest(RESTLESS)
+    if told.returncode:  # a fault of ours is no restless cloth
+        raise RuntimeError(f"letting a cloth fall ended with {told.returncode}: {told.stderr[-2000:]}")
     return Fall(**json.loads(told.stdout))
 
 
@@ -103,8 +112,13 @@ def fallen(fabric: Fabric) -> Fall:
 
 
 def main() -> None:
-    """Read a cloth, and print how it falls."""
-    print(json.dumps(asdict(fallen(Fabric(**json.loads(sys.stdin.read()))))))
+    """Read a cloth, and print how it falls; RESTS_NOT is answered where it does not come to rest."""
+    from gentle_hem.core.hang.rest import NotAtRest
+
+    try:
+        print(json.dumps(asdict(fallen(Fabric(**json.loads(sys.stdin.read()))))))
+    except NotAtRest:
+        sys.exit(RESTS_NOT)
 
 
 if __name__ == "__main__":

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, api, type Unit } from "../api/client";
+import { tint } from "../dress/Dress";
 import { text } from "../text";
 import { Folded } from "../ui/Folded";
 import { readingOf } from "../ui/preferences";
@@ -37,7 +38,7 @@ function Fallen({ by, colour, unit }: { by: FallsBy; colour: string | null; unit
   if (fall.isPending) return <p aria-live="polite">{text.falls.falling}</p>;
   if (!fall.data) return <Wrong error={fall.error} />;
   const { said, support, hangs, above, near, far } = fall.data;
-  const fill = colour ? `color-mix(in srgb, ${colour} 45%, var(--color-card))` : "var(--color-card)";
+  const fill = colour ? tint(colour) : "var(--color-card)";
   const over = (line: Line) => `${joined([[-support, 0], ...line, [support, 0]])}Z`;
   return (
     <div data-testid="falls" className="py-2">

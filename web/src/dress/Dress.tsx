@@ -111,7 +111,7 @@ const INKS: Record<string, { fill: string; stroke?: string; width?: number; dash
 };
 
 /** A cloth's colour as it is drawn, in either light: so that ink is seen on the darkest. */
-const tint = (colour: string) => `color-mix(in srgb, ${colour} 45%, var(--color-card))`;
+export const tint = (colour: string) => `color-mix(in srgb, ${colour} 45%, var(--color-card))`;
 
 /** One view in ink lines. */
 export function Drawing({
