@@ -136,6 +136,16 @@ def test_a_file_that_is_no_catalogue_is_refused(tmp_path):
         Language.read(tmp_path / "none.po")
 
 
+@pytest.mark.parametrize("command", [["./hem", "demo"], [sys.executable, "-m", "gentle_hem.cli", "demo"]])
+def test_a_language_that_is_not_there_is_said_in_a_sentence(command):
+    env = {**os.environ, "GENTLE_HEM_LANGUAGE": "nowhere/sk.po", "PYTHONPATH": "src"}
+    told = subprocess.run(command, env=env, capture_output=True, text=True, check=False)
+    assert told.returncode
+    assert "GENTLE_HEM_LANGUAGE" in told.stderr
+    assert "nowhere/sk.po" in told.stderr
+    assert "Traceback" not in told.stderr
+
+
 def test_names_are_spoken_whole_or_by_the_longest_names_in_them():
     speak_names({"side": "bok", "side seam": "bočný šev", "skirt": "sukňa"})
     try:

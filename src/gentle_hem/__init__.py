@@ -3,8 +3,12 @@
 import os
 
 if language := os.environ.get("GENTLE_HEM_LANGUAGE"):
+    import sys
     from pathlib import Path
 
-    from gentle_hem.catalogue import speak
+    from gentle_hem.catalogue import BadLanguage, speak
 
-    speak(Path(language))
+    try:
+        speak(Path(language))
+    except BadLanguage as wrong:
+        sys.exit(f"GENTLE_HEM_LANGUAGE: {wrong}")
