@@ -13,8 +13,9 @@ from pytest import approx
 from gentle_hem.core.cloth.lay import roles_of
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.compare import compare_schools
-from gentle_hem.core.drafting import laid_open
+from gentle_hem.core.drafting import BACK, FRONT, laid_open
 from gentle_hem.core.findings import Severity
+from gentle_hem.core.geometry import Point
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import read_recipe
 from gentle_hem.core.replace import replace
@@ -24,6 +25,7 @@ from gentle_hem.core.workings import speak
 from gentle_hem.formats.client_page import Agreed, to_client_page
 from gentle_hem.formats.cut_sheet import SCALES
 from gentle_hem.formats.files import FILE_WRITERS, Order
+from gentle_hem.formats.labels import allowances_of
 
 EXAMPLES = sorted(Path("examples").glob("*.recipe.json"))
 POINT = 25.4 / 72
@@ -76,6 +78,9 @@ def test_the_letters_stand_on_the_drawing_where_the_draft_has_them():
     assert 1 / scale == approx(float(told), rel=0.02)
     for place in places:
         assert min(abs(dots[0] + (place - places[0]) * scale - dot) for dot in dots) < 0.2
+    centres = {laid.put[half].place(Point(0, 0)).x for half in (FRONT, BACK)}
+    assert centres == {0.0, laid.width}
+    assert laid.put[FRONT].place(Point(0, 0)).x == 0.0, "the front lies on the left, the back turned over on the right"
     letters = [char for char in page.chars if "Bold" in char["fontname"] and abs(char["size"] * POINT - 2.6) < 0.01]
     wanted = [name for step in garment.draft for name in step.points]
     assert sorted(c["text"] for c in letters if c["text"].strip()) == sorted("".join(wanted))
@@ -111,6 +116,8 @@ def test_the_cut_sheet_says_what_is_cut_and_what_is_open(path):
     said = squeezed(words(FILE_WRITERS["cut-sheet.pdf"](Order(recipe, garment, bought=bought))))
     for k, piece in enumerate(garment.pieces, 1):
         assert squeezed(f"{k}{piece.name}{piece.cut}") in said
+        first = squeezed(allowances_of(piece, recipe.unit).split(";")[0].split(",")[0])
+        assert first in said  # what wraps stands beside what wraps in the next column
     for text in bought.values():
         assert squeezed(text) in said
     for finding in garment.findings:
@@ -182,6 +189,8 @@ def test_the_clients_page_is_one_page_and_says_nothing_of_how_it_is_made(path):
     assert "next fitting" not in said
     if order.dress.hem is not None:
         assert f"{format_length(order.dress.hem, recipe.unit)} above the floor" in said
+        long = order.dress.waist - order.dress.hem
+        assert f"{format_length(long, recipe.unit)} below the waist" in said
 
 
 def test_the_clients_page_says_her_next_fitting_and_reads_on_her_tape():
