@@ -9,12 +9,21 @@ from scipy.integrate import solve_bvp
 from shapely import Polygon, box
 
 from gentle_hem.core.cloth.cloths import Cloth, Drape, Weight
+from gentle_hem.core.hang.bent import curvatures
 from gentle_hem.core.hang.drape import draped
 from gentle_hem.core.hang.fabric import GRAVITY, Fabric
 from gentle_hem.core.hang.mesh import meshed, through
-from gentle_hem.core.hang.rest import Falling, NotAtRest, curvatures
+from gentle_hem.core.hang.net import Net
+from gentle_hem.core.hang.rest import Falling, NotAtRest, Rest
 
+NOWHERE = np.array([], dtype=int)
 CREPE = Fabric.of(Cloth(weight="medium", drape="soft"))
+
+
+def cloth(mesh, fabric, held=NOWHERE):
+    """A single piece of cloth, held at some of its points."""
+    count = len(mesh.points)
+    return Falling.held_at(Net.of([(mesh, np.arange(count), fabric)], count), held)
 
 
 def flat(mesh):
@@ -28,7 +37,7 @@ def hanging(fabric, long=1.0, wide=0.1, spacing=0.02, turned=0.0):
     start = np.column_stack((mesh.points[:, 0], np.zeros(len(mesh.points)), mesh.points[:, 1]))
     c, s = cos(radians(turned)), sin(radians(turned))
     laid = through_turned(mesh, np.array([[c, -s], [s, c]]))
-    return Falling(laid, fabric, held).fallen(start), laid
+    return cloth(laid, fabric, held).fallen(start), laid
 
 
 def through_turned(mesh, turn):
@@ -72,7 +81,7 @@ def cantilever(fabric, across=6):
         points += [(one, (k + 0.5) * step if k < rows else long) for one in x]
     points = np.array(points)
     mesh = through(points, box(-0.0126, -2 * step, 0.0126, long + 1e-6))
-    rest = Falling(mesh, fabric, np.flatnonzero(points[:, 1] < 0.6 * step)).fallen(flat(mesh))
+    rest = cloth(mesh, fabric, np.flatnonzero(points[:, 1] < 0.6 * step)).fallen(flat(mesh))
     _, y, z = rest.places[points[:, 1] > long - 1e-9].mean(axis=0)
     return degrees(atan2(-z, y))
 
@@ -112,10 +121,10 @@ def test_a_bent_cylinder_has_the_energy_of_the_closed_form_whatever_way_it_runs(
     c, s = cos(radians(across)), sin(radians(across))
     along, beside = mesh.points @ np.array([c, s]), mesh.points @ np.array([-s, c])
     places = np.column_stack((radius * np.sin(along / radius), beside, radius * (1 - np.cos(along / radius))))
-    bent = Falling(mesh, fabric, np.array([], dtype=int))
-    energy = 0.5 * (places * (bent._bending @ places)).sum()
+    bent = cloth(mesh, fabric)
+    energy = 0.5 * (places * (bent.net.bending @ places)).sum()
     assert energy == approx(0.5 * mesh.areas.sum() / radius**2, rel=0.002)
-    assert bent.energy(places) - GRAVITY * (bent._masses * places[:, 2]).sum() == approx(energy, rel=0.02)
+    assert bent.energy(places) - GRAVITY * (bent.net.masses * places[:, 2]).sum() == approx(energy, rel=0.02)
 
 
 def test_curvature_is_exact_on_every_quadratic_surface():
@@ -129,13 +138,13 @@ def test_curvature_is_exact_on_every_quadratic_surface():
 def test_the_forces_are_the_slope_of_the_energy():
     """By finite differences, at a place that is stretched, pushed, sheared and bent."""
     mesh = meshed(box(0, 0, 0.1, 0.12), 0.03)
-    cloth = Falling(mesh, Fabric(0.15, 300.0, 200.0, 60.0, 1e-4), np.array([], dtype=int))
+    falling = cloth(mesh, Fabric(0.15, 300.0, 200.0, 60.0, 1e-4))
     places = flat(mesh) + 0.01 * np.random.default_rng(3).standard_normal((len(mesh.points), 3))
-    rise, _ = cloth._forces(places)
+    rise, _ = falling.forces(places)
     for point, axis in ((0, 0), (3, 1), (7, 2), (len(places) - 1, 0)):
         by = np.zeros_like(places)
         by[point, axis] = 1e-6
-        slope = (cloth.energy(places + by) - cloth.energy(places - by)) / 2e-6
+        slope = (falling.energy(places + by) - falling.energy(places - by)) / 2e-6
         assert rise[point, axis] == approx(slope, rel=1e-4, abs=1e-7)
 
 
@@ -145,7 +154,7 @@ def pegged(step=0.32, spacing=0.05):
     corners = [int(np.argmin(np.hypot(*(mesh.points - spot).T))) for spot in ((-0.2, 0), (0.2, 0))]
     start = np.column_stack((0.8 * mesh.points[:, 0], 0.02 * np.cos(9 * mesh.points[:, 0]), mesh.points[:, 1]))
     start[:, 0] = np.where(np.isin(np.arange(len(start)), corners), 0.8 * mesh.points[:, 0], start[:, 0])
-    rest = Falling(mesh, CREPE, np.array(corners)).fallen(start, longest_step=step)
+    rest = cloth(mesh, CREPE, np.array(corners)).fallen(start, Rest(step=step))
     return -rest.places[:, 2].min(), rest
 
 
@@ -170,9 +179,9 @@ def test_the_same_cloth_rests_the_same_and_its_mirror_image_mirrored():
     mesh = meshed(box(-0.2, -0.4, 0.2, 0), 0.05)
     held = np.flatnonzero((mesh.points[:, 1] > -1e-9) & (mesh.points[:, 0] < 0.05))
     start = np.column_stack((mesh.points[:, 0], 0.01 * mesh.points[:, 0] ** 2, mesh.points[:, 1]))
-    rest = Falling(mesh, CREPE, held).fallen(start).places
+    rest = cloth(mesh, CREPE, held).fallen(start).places
     over = type(mesh)(mesh.points * [-1, 1], mesh.triangles[:, ::-1])
-    turned = Falling(over, CREPE, held).fallen(start * [-1, 1, 1]).places
+    turned = cloth(over, CREPE, held).fallen(start * [-1, 1, 1]).places
     assert turned * [-1, 1, 1] == approx(rest, abs=1e-4)
 
 
@@ -217,7 +226,7 @@ def test_a_makers_cloth_is_as_its_classes_say():
 def test_what_is_not_given_the_steps_to_rest_says_so():
     mesh = meshed(box(0, 0, 0.2, 0.2), 0.05)
     with pytest.raises(NotAtRest, match="still moves after 3 steps"):
-        Falling(mesh, CREPE, np.array([0])).fallen(flat(mesh), most_steps=3)
+        cloth(mesh, CREPE, np.array([0])).fallen(flat(mesh), Rest(most_steps=3))
 
 
 def test_cloth_of_too_few_points_to_bend_says_so():

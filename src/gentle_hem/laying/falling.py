@@ -6,6 +6,7 @@ cloth ──► process ──► drape test at rest, as lines to be drawn ─�
 from __future__ import annotations
 
 import json
+import os
 import subprocess
 import sys
 import threading
@@ -74,7 +75,7 @@ def _apart(fabric: Fabric) -> Fall:
     try:
         told = subprocess.run(
             [sys.executable, *FALL], input=json.dumps(asdict(fabric)), capture_output=True, text=True, timeout=LONGEST,
-            check=False,
+            check=False, env={**os.environ, "OPENBLAS_NUM_THREADS": "1"},
         )  # fmt: skip
     except subprocess.TimeoutExpired as late:
         raise DoesNotRest(RESTLESS) from late

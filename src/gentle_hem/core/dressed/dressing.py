@@ -38,15 +38,18 @@ Spot = tuple[tuple[float, float], partial[Numbers], float, int, bool]
 all round, how many parts it hangs below, and whether what is sewn on hangs over it.
 """
 
+ROUND_AGAIN = 1.05
+"""A strip so many times as long as its piece goes round in several of them."""
+
 BESIDE = frozenset({Panel.STRAP, Panel.LACING, Panel.MODESTY})
 
 
 class Dressing:
     """One garment being put on its figure."""
 
-    def __init__(self, recipe: Recipe, garment: Garment) -> None:
+    def __init__(self, recipe: Recipe, garment: Garment, form: Form | None = None) -> None:
         self.recipe, self.garment = recipe, garment
-        self.form = Form.of(recipe.figure)
+        self.form = form or Form.of(recipe.figure)
         self.pieces = {p.what: self._as_tied(p, garment) for p in garment.pieces if p.what.layer is Layer.OUTER}
         self.walked = [w for w in garment.seams if all(s.piece in self.pieces for s in w.seam.stretches)]
         self.joins = [
@@ -57,6 +60,8 @@ class Dressing:
         self.feet: set[tuple[What, str]] = set()
         self.surface: Surface | None = None
         self.hung: list[Hung] = []
+        self.hung_on: list[tuple[Walked, Run]] = []
+        """The seam each hanging part is sewn by, and the edges it is sewn to there."""
         self.hung_lines: list[tuple[Lines, ...]] = []
         """Of each hanging part: those of both its sides, or of one and the other where they are not alike."""
         self.lines: list[Lines] = []
@@ -204,6 +209,7 @@ class Dressing:
             part, other = replace(part, surface=surface), replace(other, surface=surface)
             lines = (hung_lines(part, SIDES[:1]), hung_lines(other, SIDES[1:]))
         self.hung.append(part)
+        self.hung_on.append((walked, upper))
         self.hung_lines.append(lines)
         return True
 
@@ -216,7 +222,7 @@ class Dressing:
         shares, height, held, below, over = spot
         cloth = self._cloth(patches[0].piece.what.section)
         full = walked.length_b / max(sum(p.lengths[0] for p in patches), 1.0)
-        if full > 1.05:  # a strip that goes round more than once is drawn as one
+        if full > ROUND_AGAIN:  # a strip that goes round more than once is drawn as one
             patches = [replace(p, lengths=p.lengths * full) for p in patches]
         long = float(np.mean([p.down[-1].mean() for p in patches]))
         added = self._let_in([p.piece.what for p in patches], long * (1 - DEPTHS))

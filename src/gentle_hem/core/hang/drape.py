@@ -16,7 +16,8 @@ from shapely import Polygon, union_all
 
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Mesh, Numbers, meshed
-from gentle_hem.core.hang.rest import Falling
+from gentle_hem.core.hang.net import Net
+from gentle_hem.core.hang.rest import Falling, Rest
 
 CUT, SUPPORT = 0.150, 0.090
 """The radius of the cloth and of what it lies on (m)."""
@@ -30,8 +31,8 @@ ROUND = 96
 SLOPE, UNEVEN = 0.05, 0.002
 """How what is not supported begins: sloping by so much, and uneven by so much (m), as no cloth is laid without."""
 
-LOWERED = 30.0
-"""The support is lowered from the cloth slowly: it loses its speed at once (1/s)."""
+AT_REST = Rest(settled=2e-6, step=1.0, drag=4.0)
+"""The support is lowered from the cloth slowly: it loses its speed soon."""
 
 FOLD = 0.005
 """What stands out less than this at the edge is no fold (m)."""
@@ -59,7 +60,8 @@ def draped(fabric: Fabric, spacing: float = SPACING, seed: int = 1) -> Draped:
     held = np.flatnonzero(out < level + 1e-9)
     chance = np.random.default_rng(seed).standard_normal(len(out))
     high = np.where(out < level + 1e-9, 0.0, -(out - level) * SLOPE + UNEVEN * chance)
-    rest = Falling(mesh, fabric, held).fallen(np.column_stack((mesh.points, high)), drag=LOWERED)
+    net = Net.of([(mesh, np.arange(len(out)), fabric)], len(out))
+    rest = Falling.held_at(net, held).fallen(np.column_stack((mesh.points, high)), AT_REST)
     edge = rest.places[: _on_edge(mesh)]
     return Draped(_shadow(mesh, rest.places), _folds(edge), rest.places, edge, rest.steps)
 

@@ -62,7 +62,7 @@ def meshed(shape: Polygon, spacing: float, through_points: Numbers | None = None
     for start, end in zip(ring, np.roll(ring, -1, axis=0), strict=True):
         count = max(1, ceil(np.hypot(*(end - start)) / spacing - 1e-6))
         edge.append(start + (end - start) * (np.arange(count) / count)[:, None])
-    inside = _grid(shape, spacing)
+    inside = grid_in(shape, spacing)
     if through_points is not None:
         far = np.hypot(*(inside[:, None] - through_points[None]).transpose(2, 0, 1)).min(axis=1)
         inside = np.concatenate((through_points, inside[far > INSIDE * spacing]))
@@ -77,7 +77,7 @@ def through(points: Numbers, shape: Polygon, least: float = 0.0) -> Mesh:
     return Mesh(points, mesh.triangles[keep])
 
 
-def _grid(shape: Polygon, spacing: float) -> Numbers:
+def grid_in(shape: Polygon, spacing: float) -> Numbers:
     """Points of a triangular grid well inside a shape, the grid in its middle."""
     left, bottom, right, top = shape.bounds
     row = spacing * np.sqrt(3) / 2

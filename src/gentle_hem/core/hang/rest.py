@@ -1,7 +1,7 @@
 """Cloth let fall until it is at rest.
 
 energy    stretch, compression and shear of every triangle by its own warp and weft · bending over every inner edge
-          · its weight
+          · its weight · what a body it lies on pushes back
 step      implicit Euler: the least of energy + inertia, by one Newton step and a line search that never lets it rise
 at rest   when nothing moves faster than a millimetre a second and the forces left over are nothing beside its weight
 
@@ -13,15 +13,19 @@ it is measured along the axes of the flat cloth, and its matrix is the same all 
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from functools import cached_property
 
 import numpy as np
-from scipy.sparse import coo_matrix, csc_matrix, diags
-from scipy.sparse.linalg import splu
+from scipy.sparse import csr_matrix
 
-from gentle_hem.core.hang.fabric import GRAVITY, Fabric
-from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
+from gentle_hem.core.hang import kernels
+from gentle_hem.core.hang.fabric import GRAVITY
+from gentle_hem.core.hang.factor import Pattern
+from gentle_hem.core.hang.mesh import Indices, Numbers
+from gentle_hem.core.hang.net import Net
+from gentle_hem.core.hang.stand import Stand
 
 FIRST_STEP, LONGEST_STEP, LONGER = 0.01, 0.32, 1.4
 """Time steps (s): the first, the longest, and how much longer each is than the one before while all goes well."""
@@ -29,17 +33,46 @@ FIRST_STEP, LONGEST_STEP, LONGER = 0.01, 0.32, 1.4
 DRAG = 2.0
 """How much of its speed cloth loses to the air (1/s); it changes how soon it rests and not where."""
 
-PUSHED = 0.003
-"""Pushed along its threads, cloth gives way in folds that are finer than the triangles: it resists by such a share of
-what it does when it is pulled."""
+LOOKED_BACK, SECONDS = 5, 1.5
+"""Whether cloth has settled is seen over so many steps, and so long."""
 
-STILL = 0.001
-"""At rest nothing moves faster than this (m/s) …"""
+TAKEN = 0.25
+"""Of a step that is taken to less than this share the next is half as long."""
 
-BALANCED = 1e-3
-"""… and what force is left over is less than this share of the weight of a point."""
+SHORTEST_STEP = 0.01
+"""No step is shorter for that (s)."""
 
 MOST_STEPS = 600
+
+
+@dataclass(frozen=True, slots=True)
+class Rest:
+    """When cloth is at rest."""
+
+    still: float = 0.001
+    """Nothing moves faster than this (m/s) …"""
+    balanced: float = 1e-3
+    """… and what force is left over is less than this share of the weight of a point …"""
+    settled: float | None = None
+    """… or else, over five steps and a second and a half, it gives up no more energy than lifts all of it by so much
+    (m); or nothing it does in five steps gives up any."""
+    step: float = LONGEST_STEP
+    """The longest time step (s)."""
+    drag: float = DRAG
+    most_steps: int = MOST_STEPS
+
+
+AT_REST = Rest()
+
+OFF = 0.0005
+"""Cloth lies so far off what it lies on (m)."""
+
+FIRM = 5e6
+"""How hard what is nearer is pushed off (N a m² for each m nearer): a bodice under tension comes nearer by a tenth of
+a millimetre."""
+
+Watch = Callable[[Numbers, int], None]
+"""Told where the points are after each step, and how many there were; may raise to end it."""
 
 
 class NotAtRest(RuntimeError):  # noqa: N818  (it is what cloth is)
@@ -57,129 +90,146 @@ class Fallen:
 
 @dataclass(frozen=True)
 class Falling:
-    """A cloth in triangles, what it is like, and which of its points are held where they are."""
+    """Sewn cloth, which coordinates of its points are held where they are, and what it may come to lie on."""
 
-    mesh: Mesh
-    fabric: Fabric
-    held: Indices
+    net: Net
+    held: Numbers
+    """By point and axis: 1 where it is held, 0 where it is free."""
+    stand: Stand | None = None
+    where: Numbers | None = None
+    """Places to take the cloth apart by; as it was cut, if nothing is said."""
 
-    @cached_property
-    def _slopes(self) -> Numbers:
-        """By triangle and corner, how a quantity over the triangle changes with the corner's, along x and y (1/m)."""
-        a, b, c = (self.mesh.points[self.mesh.triangles[:, k]] for k in range(3))
-        double = 2 * self.mesh.areas[:, None]
-
-        def over(edge: Numbers) -> Numbers:  # the edge opposite, turned by a quarter
-            made: Numbers = np.stack((-edge[:, 1], edge[:, 0]), axis=1) / double
-            return made
-
-        return np.stack((over(c - b), over(a - c), over(b - a)), axis=1)
+    @classmethod
+    def held_at(cls, net: Net, points: Indices, stand: Stand | None = None) -> Falling:
+        """Cloth some of whose points are held altogether."""
+        held = np.zeros((net.count, 3))
+        held[points] = 1.0
+        return cls(net, held, stand)
 
     @cached_property
-    def _masses(self) -> Numbers:
-        return self.mesh.masses * self.fabric.weight
+    def _joined(self) -> csr_matrix:
+        """Which points share a force: those of a triangle, and those that bend together."""
+        t = self.net.triangles
+        ones = np.ones(9 * len(t))
+        of = csr_matrix(
+            (ones, (np.repeat(t, 3, axis=1).ravel(), np.tile(t, (1, 3)).ravel())), shape=(self.net.count,) * 2
+        )
+        return (of + abs(self.net.bending)).tocsr()
 
     @cached_property
-    def _bending(self) -> csc_matrix:
-        """The bending energy's matrix over the points: the same along each axis."""
-        curved = curvatures(self.mesh)
-        weights = self.fabric.bending * np.repeat(self.mesh.areas, 3) * np.tile((1.0, 1.0, 2.0), len(self.mesh.areas))
-        return (curved.T @ diags(weights) @ curved).tocsc()
-
-    @cached_property
-    def _free(self) -> Indices:
-        """The coordinates of all points that are not held."""
-        free = np.setdiff1d(np.arange(len(self.mesh.points)), self.held)
-        made: Indices = (3 * free[:, None] + np.arange(3)).ravel()
-        return made
-
-    @cached_property
-    def _pattern(self) -> _Pattern:
-        """Where everything stands in the matrix of the free coordinates: bending, every triangle, and the inertia."""
-        places = (3 * self.mesh.triangles[:, :, None] + np.arange(3)).reshape(-1, 9)
-        bent = self._bending.tocoo()
-        axis = np.repeat(np.arange(3), bent.nnz)
-        free = self._free
-        rows = np.concatenate((np.tile(3 * bent.row, 3) + axis, np.repeat(places, 9, axis=1).ravel(), free))
-        columns = np.concatenate((np.tile(3 * bent.col, 3) + axis, np.tile(places, (1, 9)).ravel(), free))
-        return _Pattern.of(rows, columns, free, 3 * len(self.mesh.points))
-
-    def _strains(self, places: Numbers) -> tuple[Numbers, Numbers, Numbers]:
-        """How the weft and the warp of every triangle lie (each of length 1 where it is not stretched), and its strains
-        along the weft, along the warp and in shear.
+    def _touching(self) -> tuple[Indices, Numbers, Numbers]:
+        """The places of the cloth that may touch: its points, the middles of sides and of triangles; each between
+        which three points by which shares, and how hard it is pushed off (N/m).
         """
-        corners = places[self.mesh.triangles]
-        weft = np.einsum("tki,tk->ti", corners, self._slopes[:, :, 0])
-        warp = np.einsum("tki,tk->ti", corners, self._slopes[:, :, 1])
-        strains = np.stack(
-            (((weft**2).sum(1) - 1) / 2, ((warp**2).sum(1) - 1) / 2, (weft * warp).sum(1)), axis=1
-        )  # fmt: skip
-        return weft, warp, strains
+        t, areas = self.net.triangles, self.net.areas
+        sides = np.concatenate((t[:, (0, 1)], t[:, (1, 2)], t[:, (2, 0)]))
+        sides.sort(axis=1)
+        sides, which = np.unique(sides, axis=0, return_inverse=True)
+        beside = np.bincount(which.ravel(), weights=np.tile(areas, 3) / 3)
+        points = np.arange(self.net.count)
+        who = np.concatenate((np.repeat(points[:, None], 3, 1), sides[:, (0, 1, 1)], t))
+        share = np.concatenate((
+            np.tile((1.0, 0.0, 0.0), (len(points), 1)), np.tile((0.5, 0.5, 0.0), (len(sides), 1)),
+            np.full((len(t), 3), 1 / 3),
+        ))  # fmt: skip
+        firm = (FIRM / 3 * np.concatenate((self.net.spread, beside, areas))).astype(np.float64)
+        return np.ascontiguousarray(who, dtype=np.int64), share.astype(np.float64), firm
 
-    def _moduli(self, strains: Numbers) -> Numbers:
-        """How stiff every triangle is along the weft, along the warp and in shear, as it is strained."""
-        made: Numbers = np.array([self.fabric.weft, self.fabric.warp, self.fabric.shear]) * np.ones_like(strains)
-        made[:, :2] *= np.where(strains[:, :2] < 0, PUSHED, 1.0)
+    def _pairs(self, pattern: Pattern, who: Indices) -> Indices:
+        """By triangle and two of its corners the number of the pair, −1 where the other order is the one that is kept;
+        of one point with itself it is always kept.
+        """
+        made = np.empty((len(who), 3, 3), dtype=np.int64)
+        for k in range(3):
+            for m in range(3):
+                later = pattern.rank[who[:, k]] >= pattern.rank[who[:, m]]
+                made[:, k, m] = np.where(later, pattern.pair(who[:, k], who[:, m]), -1)
         return made
+
+    def _bent(self, places: Numbers) -> float:
+        return 0.5 * float((places * (self.net.bending @ places)).sum())
 
     def energy(self, places: Numbers) -> float:
-        """Of stretching, bending and height (J)."""
-        _, _, strains = self._strains(places)
-        stretched = 0.5 * float((self.mesh.areas[:, None] * self._moduli(strains) * strains**2).sum())
-        bent = 0.5 * float((places * (self._bending @ places)).sum())
-        return stretched + bent + GRAVITY * float((self._masses * places[:, 2]).sum())
+        """Of stretching, bending, height and of what is pressed on (J)."""
+        net = self.net
+        whole = kernels.stretched(places, net.triangles, net.slopes, net.areas, net.moduli) + self._bent(places)
+        if self.stand is not None:
+            who, share, firm = self._touching
+            whole += kernels.pressed(
+                places, who, share, firm, self.stand.rows, self.stand.low, self.stand.step, OFF, True
+            )
+        return float(whole + GRAVITY * (net.masses * places[:, 2]).sum())
 
-    def _forces(self, places: Numbers) -> tuple[Numbers, Numbers]:
-        """How the energy rises with every coordinate, and how that rises with those of the same triangle: made so that
-        no direction is unsteady.
+    @cached_property
+    def _pattern(self) -> Pattern:
+        return Pattern(self._joined, self.net.laid if self.where is None else self.where)
+
+    @cached_property
+    def _corners(self) -> tuple[Indices, Indices]:
+        """The pairs of points of every triangle, and those of every place that may touch."""
+        return self._pairs(self._pattern, self.net.triangles), self._pairs(self._pattern, self._touching[0])
+
+    def forces(self, places: Numbers) -> tuple[Numbers, Numbers]:
+        """How the energy rises with every coordinate (N), and how that rises, by pairs of points; bending is not in the
+        second.
         """
-        weft, warp, strains = self._strains(places)
-        slopes, areas = self._slopes, self.mesh.areas
-        moduli = self._moduli(strains)
-        pull = moduli * strains
-        along_weft = slopes[:, :, 0, None] * weft[:, None, :]
-        along_warp = slopes[:, :, 1, None] * warp[:, None, :]
-        shear = slopes[:, :, 0, None] * warp[:, None, :] + slopes[:, :, 1, None] * weft[:, None, :]
-        ways = np.stack((along_weft, along_warp, shear), axis=1)  # triangle, strain, corner, axis
-        each = areas[:, None, None] * np.einsum("ts,tsci->tci", pull, ways)
-        rise = self._bending @ places
-        np.add.at(rise, self.mesh.triangles, each)
-        rise[:, 2] += GRAVITY * self._masses
-        flat = ways.reshape(len(areas), 3, 9)
-        blocks = np.einsum("ts,tsi,tsj->tij", areas[:, None] * moduli, flat, flat)
-        tense = areas[:, None, None] * np.einsum("tca,tab,tdb->tcd", slopes, _tension(pull), slopes)
-        blocks += np.einsum("tcd,ij->tcidj", tense, np.eye(3)).reshape(len(areas), 9, 9)
+        net = self.net
+        rise = net.bending @ places
+        rise[:, 2] += GRAVITY * net.masses
+        blocks = np.zeros((len(self._pattern.rows), 3, 3))
+        corners, touching = self._corners
+        kernels.stretching(places, net.triangles, net.slopes, net.areas, net.moduli, corners, rise, blocks)
+        if self.stand is not None:
+            stand, (who, share, firm) = self.stand, self._touching
+            kernels.pressing(
+                places, who, share, firm, stand.rows, stand.low, stand.step, OFF, True, touching, rise, blocks
+            )
         return rise, blocks
 
-    def fallen(
-        self, start: Numbers, longest_step: float = LONGEST_STEP, drag: float = DRAG, most_steps: int = MOST_STEPS
-    ) -> Fallen:
+    def fallen(self, start: Numbers, rest: Rest = AT_REST, watch: Watch | None = None) -> Fallen:
         """From a start (m, z up) until it is at rest. Raises NotAtRest after too many steps."""
-        places, speeds, step = start.copy(), np.zeros_like(start), min(FIRST_STEP, longest_step)
-        masses, free = np.repeat(self._masses, 3), self._free
-        weight = GRAVITY * float(self._masses.mean())
-        pattern, bent = self._pattern, np.tile(self._bending.tocoo().data, 3)
-        energies = [self.energy(places)]
-        for count in range(1, most_steps + 1):
-            rise, stiff = self._forces(places)
-            inertia = masses * (1 / step**2 + drag / step)
-            toward = np.zeros(len(masses))
-            matrix = pattern.matrix(np.concatenate((bent, stiff.ravel(), inertia[free])))
-            wanted = -rise.ravel() + masses * speeds.ravel() / step
-            toward[free] = splu(
-                matrix, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, options={"SymmetricMode": True}
-            ).solve(wanted[free])
-            moved, share = self._let_down(places, toward.reshape(-1, 3), speeds, step, drag)
-            speeds = (moved - places) / step
-            places = moved
+        net, pattern = self.net, self._pattern
+        bending = net.bending.tocoo()
+        kept = pattern.rank[bending.row] >= pattern.rank[bending.col]
+        bent_at, bent = pattern.pair(bending.row[kept], bending.col[kept]), bending.data[kept]
+        alone = pattern.pair(np.arange(net.count), np.arange(net.count))
+        free, axes = 1.0 - self.held, np.arange(3)
+        apart = free[pattern.rows][:, :, None] * free[pattern.columns][:, None, :]
+        masses = net.masses[:, None]
+        lifted = GRAVITY * float(net.masses.sum())
+        weight = lifted / net.count
+        places, speeds, step = start.copy(), np.zeros_like(start), min(FIRST_STEP, rest.step)
+        energies, times, moved_last = [self.energy(places)], [0.0], 0
+        for count in range(1, rest.most_steps + 1):
+            rise, blocks = self.forces(places)
+            blocks[bent_at[:, None], axes, axes] += bent[:, None]
+            blocks[alone[:, None], axes, axes] += masses * (1 / step**2 + rest.drag / step)
+            blocks *= apart
+            blocks[alone[:, None], axes, axes] += self.held
+            wanted = (-rise + masses * speeds / step) * free
+            toward = pattern.solved(blocks, wanted.ravel()).reshape(-1, 3)
+            moved, share = self._let_down(places, toward, speeds, step, rest.drag)
+            speeds, places = (moved - places) / step, moved
+            moved_last = count if share else moved_last
             speeds, whole = self._no_faster(speeds, self.energy(places), energies[-1])
             energies.append(whole)
-            step = min(step * LONGER, longest_step) if share == 1.0 else max(step / 2, 1e-4)
-            if np.abs(speeds).max() < STILL and share == 1.0 and step == longest_step:
-                left = self._forces(places)[0].ravel()[free]
-                if np.abs(left).max() < BALANCED * weight:
+            times.append(times[-1] + step)
+            if watch is not None:
+                watch(places, count)
+            if rest.settled is not None and count > LOOKED_BACK:
+                before = min(int(np.searchsorted(times, times[-1] - SECONDS, "right")) - 1, count - LOOKED_BACK)
+                stuck = count - moved_last >= LOOKED_BACK
+                if stuck or (before >= 0 and energies[before] - energies[-1] < lifted * rest.settled):
                     return Fallen(places, count, tuple(energies))
-        raise NotAtRest(f"the cloth still moves after {most_steps} steps")
+            if np.abs(speeds).max() < rest.still and step >= rest.step / 2:
+                left = self.forces(places)[0] * free
+                if np.abs(left).max() < rest.balanced * weight:
+                    return Fallen(places, count, tuple(energies))
+            if share == 1.0:
+                step = min(step * LONGER, rest.step)
+            elif share < TAKEN:
+                step = max(step / 2, min(SHORTEST_STEP, rest.step))
+        raise NotAtRest(f"the cloth still moves after {rest.most_steps} steps")
 
     def _no_faster(self, speeds: Numbers, energy: float, before: float) -> tuple[Numbers, float]:
         """Speeds at which the whole energy is no more than it was before, and what it is then: where the energy is not
@@ -192,7 +242,7 @@ class Falling:
         return speeds * (most / moving) ** 0.5, energy + most
 
     def _kinetic(self, speeds: Numbers) -> float:
-        return 0.5 * float((self._masses[:, None] * speeds**2).sum())
+        return 0.5 * float((self.net.masses[:, None] * speeds**2).sum())
 
     def _let_down(
         self, places: Numbers, toward: Numbers, speeds: Numbers, step: float, drag: float
@@ -201,7 +251,7 @@ class Falling:
 
         def cost(moved: Numbers) -> float:
             by = moved - places
-            inertia = ((by - step * speeds) ** 2 / step**2 + drag / step * by**2) * self._masses[:, None]
+            inertia = ((by - step * speeds) ** 2 / step**2 + drag / step * by**2) * self.net.masses[:, None]
             return self.energy(moved) + 0.5 * float(inertia.sum())
 
         before, share = cost(places), 1.0
@@ -211,100 +261,3 @@ class Falling:
                 return moved, share
             share /= 2
         return places, 0.0
-
-
-@dataclass(frozen=True)
-class _Pattern:
-    """Where values stand in a sparse matrix, several of them in one place."""
-
-    size: int
-    kept: Indices
-    to: Indices
-    rows: Indices
-    starts: Indices
-
-    @classmethod
-    def of(cls, rows: Indices, columns: Indices, free: Indices, size: int) -> _Pattern:
-        """Of values at rows and columns those are kept whose row and column are both free."""
-        place = np.full(size, -1)
-        place[free] = np.arange(len(free))
-        kept = np.flatnonzero((place[rows] >= 0) & (place[columns] >= 0))
-        keys, to = np.unique(place[columns[kept]] * len(free) + place[rows[kept]], return_inverse=True)
-        starts = np.searchsorted(keys, np.arange(len(free) + 1) * len(free))
-        return cls(len(free), kept, to, keys % len(free), starts)
-
-    def matrix(self, values: Numbers) -> csc_matrix:
-        """The matrix, values in one place added up."""
-        data = np.bincount(self.to, weights=values[self.kept], minlength=len(self.rows))
-        return csc_matrix((data, self.rows, self.starts), shape=(self.size, self.size))
-
-
-def curvatures(mesh: Mesh) -> csc_matrix:
-    """What makes of the places of the points how every triangle is curved: along x, along y, and how it is twisted
-    (1/m), from the quadratic surface through its corners and those of its neighbours.
-
-    It is exact for every quadratic surface, whatever the triangles are like; where the cloth ends and neighbours are
-    missing, the nearest points around stand in for them.
-    """
-    opposite, joined = _neighbours(mesh)
-    rows, columns, values = [], [], []
-    for t, corners in enumerate(mesh.triangles.tolist()):
-        middle = mesh.points[corners].mean(axis=0)
-        edges = zip(corners, corners[1:] + corners[:1], strict=True)
-        around = {*corners, *(p for a, b in edges for p in opposite[min(a, b), max(a, b)])}
-        while True:
-            patch = np.array(sorted(around), dtype=np.int64)
-            fitted = _fitted(mesh.points[patch] - middle)
-            wider = around | {p for one in around for p in joined[one]}
-            if fitted is not None:
-                break
-            if wider == around:
-                raise ValueError("This cloth has too few points to bend; its triangles must be smaller.")
-            around = wider
-        rows.append(np.repeat(3 * t + np.arange(3), len(patch)))
-        columns.append(np.tile(patch, 3))
-        values.append(fitted.ravel())
-    shape = (3 * len(mesh.triangles), len(mesh.points))
-    return coo_matrix((np.concatenate(values), (np.concatenate(rows), np.concatenate(columns))), shape=shape).tocsc()
-
-
-WELL_KNOWN = 0.003
-"""A quadratic surface is known by its points where the least of their singular values is more than such a share of the
-greatest: fewer than six, or such as lie on a conic, do not know it."""
-
-
-def _fitted(by: Numbers) -> Numbers | None:
-    """What makes of values at places their second slopes: along x, along y, and mixed; None where they do not know."""
-    size = float(np.abs(by).max())
-    x, y = (by / size).T
-    terms = np.stack((np.ones_like(x), x, y, x * x / 2, y * y / 2, x * y), axis=1)
-    known = np.linalg.svd(terms, compute_uv=False)
-    if len(by) < 6 or known[-1] < WELL_KNOWN * known[0]:
-        return None
-    made: Numbers = np.linalg.pinv(terms)[3:] / size**2
-    return made
-
-
-def _neighbours(mesh: Mesh) -> tuple[dict[tuple[int, int], list[int]], list[set[int]]]:
-    """By edge, the points opposite it; by point, the points it is joined to."""
-    opposite: dict[tuple[int, int], list[int]] = {}
-    joined: list[set[int]] = [set() for _ in mesh.points]
-    for triangle in mesh.triangles.tolist():
-        for k in range(3):
-            a, b, c = triangle[k], triangle[(k + 1) % 3], triangle[(k + 2) % 3]
-            opposite.setdefault((min(a, b), max(a, b)), []).append(c)
-            joined[a].update((b, c))
-    return opposite, joined
-
-
-def _tension(pull: Numbers) -> Numbers:
-    """The tension in every triangle without what pushes: two by two, none of its principal values less than nothing."""
-    middle, half = (pull[:, 0] + pull[:, 1]) / 2, (pull[:, 0] - pull[:, 1]) / 2
-    radius = np.hypot(half, pull[:, 2])
-    high, low = np.maximum(middle + radius, 0.0), np.maximum(middle - radius, 0.0)
-    safe = np.where(radius > 0, radius, 1.0)
-    mean, spread = (high + low) / 2, (high - low) / 2 / safe
-    made = np.empty((len(pull), 2, 2))
-    made[:, 0, 0], made[:, 1, 1] = mean + spread * half, mean - spread * half
-    made[:, 0, 1] = made[:, 1, 0] = spread * pull[:, 2]
-    return made

@@ -16,6 +16,7 @@ from gentle_hem.core.steps.join import JoinPieces
 from gentle_hem.core.steps.knot import Knot
 from gentle_hem.core.steps.laced import LacedOpening
 from gentle_hem.core.steps.let_out import LetOut
+from gentle_hem.core.steps.level_hem import LevelHem
 from gentle_hem.core.steps.line import StyleLine
 from gentle_hem.core.steps.neckline import NeckStep
 from gentle_hem.core.steps.princess import PrincessSeam
@@ -27,5 +28,5 @@ STEPS = (
     NeckStep, Facing, FrontDart, WaistDart, PrincessSeam, Yoke, EndsAt, TopStep, Straps, ButtonStand, Keyhole, Twist,
     ZipContour, Wedge, UnderBust, Hollow, LowerEnd, LetOutCorner, Pinch, Spread, MoveDart, ShapeDart, StyleLine, CutOff,
     Insert, CentreSeam, LacedOpening, Knot, LetOut, FullBust,
-    JoinPieces, WaistLevel,
+    JoinPieces, WaistLevel, LevelHem,
 )  # fmt: skip

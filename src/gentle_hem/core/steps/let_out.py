@@ -80,8 +80,8 @@ class LetOut(PatternStep):
         before = neighbour(piece, edge.name, at_end=False)
         after = neighbour(piece, edge.name, at_end=True)
         lengthened = {
-            before.name: _longer(piece, before, at_start, at_end=True),
-            after.name: _longer(piece, after, at_end, at_end=False),
+            before.name: longer(piece, before, at_start, at_end=True),
+            after.name: longer(piece, after, at_end, at_end=False),
         }
         path = self._moved(edge, lengthened[before.name], lengthened[after.name], from_top)
         times = path.length / edge.path.length
@@ -103,7 +103,7 @@ class LetOut(PatternStep):
         return smooth_through([*places, after.start])
 
 
-def _longer(piece: Piece, edge: Edge, by: float, *, at_end: bool) -> Path:
+def longer(piece: Piece, edge: Edge, by: float, *, at_end: bool) -> Path:
     """An edge that ends (or begins) so much further out, carried on straight; or so much sooner."""
     if not by:
         return edge.path

@@ -1,0 +1,81 @@
+"""A dress hung: sewn, put on her form, and let fall until it is at rest; then once more as it hangs after two days.
+
+coarse ──► at rest ──► fine, begun where the coarse one lies ──► at rest ──► softer on the bias ──► after 48 h
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from gentle_hem.core.cloth.cloths import Cloth, Drape
+from gentle_hem.core.dressed.dressing import Dressing
+from gentle_hem.core.garment import Garment
+from gentle_hem.core.hang.fabric import Fabric
+from gentle_hem.core.hang.mesh import Numbers
+from gentle_hem.core.hang.rest import Falling, Rest
+from gentle_hem.core.hang.sewing import Sewing, Sewn
+from gentle_hem.core.hang.stand import Stand
+from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.replace import replace
+
+COARSE, FINE = 40.0, 25.0
+"""How long the sides of the triangles are (mm): first, and at last."""
+
+MOST_TRIANGLES = 5200
+"""A half with more of them is hung in larger ones."""
+
+DRAG = 4.0
+
+ROUGHLY, AT_REST = (
+    Rest(settled=settled, step=1.0, drag=DRAG, most_steps=400) for settled in (2e-4, 3e-5)
+)  # fmt: skip
+
+CREEPS = {Drape.LIMP: 4.0, Drape.SOFT: 3.0, Drape.CRISP: 2.0, Drape.UNSAID: 3.0}
+"""How many times as far cloth has given on the bias after two days as at once, from memory: so that a circle of soft
+cloth has dropped by one to three hundredths of its length, one of limp cloth by more (handbook 16, practice)."""
+
+Tell = Callable[[Sewn, Numbers], None]
+"""Told how it lies from time to time; may raise to end it."""
+
+
+@dataclass(frozen=True)
+class HungDress:
+    """A dress at rest: how it is sewn, where its points are now and after two days (m), and her form."""
+
+    sewn: Sewn
+    now: Numbers
+    later: Numbers
+    stand: Stand
+    steps: int
+    """How many steps the last rest took."""
+
+
+def hang(
+    recipe: Recipe, garment: Garment, tell: Tell = lambda sewn, places: None, fine: float = FINE,
+    coarse: float | None = COARSE,
+) -> HungDress:  # fmt: skip
+    """What a recipe makes, hung on its figure. Raises CannotHang, and NotAtRest where it does not come to rest."""
+    stand = Stand.of(recipe.figure)
+    dressing = Dressing(recipe, garment.seamed or garment, stand.form)
+    begun: tuple[Sewn, Numbers] | None = None
+    if coarse is not None:
+        first = Sewing(recipe, dressing, coarse).sewn()
+        tell(first, first.start)
+        begun = first, _falling(first, stand).fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places
+        fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)
+    sewn = Sewing(recipe, dressing, fine).sewn()
+    start = sewn.carried(*begun) if begun is not None else sewn.start
+    rest = _falling(sewn, stand).fallen(start, AT_REST, lambda at, _: tell(sewn, at))
+    cloths = {Fabric.of(c): c for c in (recipe.cloths.outer, recipe.cloths.contrast)}
+    crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f)) for f in sewn.net.fabrics))
+    later = Falling(crept, sewn.held, stand, sewn.where).fallen(rest.places, AT_REST).places
+    return HungDress(sewn, rest.places, later, stand, rest.steps)
+
+
+def _falling(sewn: Sewn, stand: Stand) -> Falling:
+    return Falling(sewn.net, sewn.held, stand, sewn.where)
+
+
+def _crept(fabric: Fabric, cloth: Cloth | None) -> Fabric:
+    return replace(fabric, shear=fabric.shear / CREEPS[cloth.drape if cloth else Drape.UNSAID])

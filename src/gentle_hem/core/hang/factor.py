@@ -1,0 +1,160 @@
+"""A steady symmetric matrix taken apart and solved: by the multifrontal method over a nested dissection of its points.
+
+   ┌──────┬─┬──────┐      the cloth is cut in two by a row of points, and each half again, down to a few points;
+   │      │ │  ┌───┤      the halves are worked out by themselves and meet in the row between them, so that
+   │  A   │S│  │ B │      almost all the work is done in small full blocks
+   └──────┴─┴──┴───┘
+
+Nested dissection: George 1973; multifrontal: Duff and Reid 1983 (both from memory).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.sparse import csr_matrix
+
+from gentle_hem.core.hang.kernels import taken_apart
+from gentle_hem.core.hang.mesh import Indices, Numbers
+
+LEAF = 24
+"""So many points are not cut in two any more."""
+
+
+class NotSteady(ArithmeticError):  # noqa: N818  (it is what the matrix is)
+    """A matrix that gives way in some direction."""
+
+
+class Pattern:
+    """Which points are joined to which, and in what order they are worked out.
+
+    A front is a block worked out by itself: the points it is rid of first, then those it leaves to fronts above it.
+    """
+
+    def __init__(self, joined: csr_matrix, where: Numbers) -> None:
+        """``joined`` has a value wherever two points share a force; ``where`` are places to cut the cloth by."""
+        groups: list[tuple[Indices, list[int]]] = []
+        _cut(joined, where, np.arange(joined.shape[0]), groups)
+        self.count = joined.shape[0]
+        rank = np.empty(self.count, dtype=np.int64)
+        rank[np.concatenate([own for own, _ in groups])] = np.arange(self.count)
+        both = joined.tocoo()
+        keep = rank[both.row] >= rank[both.col]
+        rows, columns = both.row[keep].astype(np.int64), both.col[keep].astype(np.int64)
+        order = np.lexsort((rows, columns))
+        self.rows, self.columns = rows[order], columns[order]
+        """Every pair of points that share a force, the one worked out later first."""
+        self._keys = self.columns * self.count + self.rows
+        self.rank = rank
+        self._fronts = _Fronts.of(self, groups)
+
+    def pair(self, one: Indices, other: Indices) -> Indices:
+        """The number of the pair that two points make; they must be joined."""
+        later = self.rank[one] >= self.rank[other]
+        keys = np.where(later, other, one) * self.count + np.where(later, one, other)
+        found: Indices = np.searchsorted(self._keys, keys)
+        return found
+
+    def solved(self, blocks: Numbers, right: Numbers) -> Numbers:
+        """What the matrix whose pairs of points have these blocks (3 by 3) makes ``right`` of (3 values a point).
+        Raises NotSteady.
+        """
+        f = self._fronts
+        x = right.copy()
+        try:
+            taken_apart(
+                blocks, f.own, f.starts, f.points, f.pair_starts, f.pairs, f.rows, f.columns, f.part_starts, f.parts,
+                f.map_starts, f.maps, f.matrix_starts, f.matrices, x,
+            )  # fmt: skip
+        except np.linalg.LinAlgError as fault:
+            raise NotSteady("this matrix gives way in some direction") from fault
+        return x
+
+
+@dataclass(frozen=True)
+class _Fronts:
+    """All fronts, one after the other."""
+
+    own: Indices
+    """How many points each is rid of."""
+    starts: Indices
+    points: Indices
+    pair_starts: Indices
+    pairs: Indices
+    """The pairs of points that come into the matrix in each …"""
+    rows: Indices
+    columns: Indices
+    """… and where they stand in its block."""
+    part_starts: Indices
+    parts: Indices
+    """The fronts below each …"""
+    map_starts: Indices
+    maps: Indices
+    """… and where the points they leave stand in it."""
+    matrix_starts: Indices
+    matrices: Numbers
+
+    @classmethod
+    def of(cls, pattern: Pattern, groups: list[tuple[Indices, list[int]]]) -> _Fronts:
+        starts = np.searchsorted(pattern.columns, np.arange(pattern.count + 1))
+        local = np.full(pattern.count, -1, dtype=np.int64)
+        points: list[Indices] = []
+        pairs: list[Indices] = []
+        rows: list[Indices] = []
+        columns: list[Indices] = []
+        maps: list[Indices] = []
+        for own, below in groups:
+            mine = np.concatenate([np.arange(starts[p], starts[p + 1]) for p in own])
+            left = [points[k][len(groups[k][0]) :] for k in below]
+            beyond = np.setdiff1d(np.unique(np.concatenate([pattern.rows[mine], *left])), own)
+            both = np.concatenate((own[np.argsort(pattern.rank[own])], beyond[np.argsort(pattern.rank[beyond])]))
+            local[both] = np.arange(len(both))
+            points.append(both)
+            pairs.append(mine)
+            rows.append(local[pattern.rows[mine]])
+            columns.append(local[pattern.columns[mine]])
+            maps += [local[part] for part in left]
+            local[both] = -1
+        parts = [k for _, below in groups for k in below]
+        sizes = np.array([9 * len(of) ** 2 for of in points])
+        return cls(
+            np.array([len(own) for own, _ in groups]), _starts(points), np.concatenate(points), _starts(pairs),
+            np.concatenate(pairs), np.concatenate(rows), np.concatenate(columns),
+            np.concatenate(([0], np.cumsum([len(below) for _, below in groups]))), np.array(parts, dtype=np.int64),
+            _starts(maps), np.concatenate([*maps, np.zeros(0, dtype=np.int64)]),
+            np.concatenate(([0], np.cumsum(sizes))), np.empty(int(sizes.sum())),
+        )  # fmt: skip
+
+
+def _starts(of: list[Indices]) -> Indices:
+    made: Indices = np.concatenate(([0], np.cumsum([len(one) for one in of]))).astype(np.int64)
+    return made
+
+
+def _cut(joined: csr_matrix, where: Numbers, points: Indices, groups: list[tuple[Indices, list[int]]]) -> list[int]:
+    """Cut some points in two and both halves again; the groups are put down from the smallest up. Answers which of them
+    leave something to a group above.
+    """
+    if len(points) <= LEAF:
+        if len(points):
+            groups.append((points, []))
+            return [len(groups) - 1]
+        return []
+    places = where[points]
+    axis = int(np.ptp(places, axis=0).argmax())
+    half = np.median(places[:, axis])
+    is_low = places[:, axis] < half
+    if not is_low.any() or is_low.all():
+        is_low = np.arange(len(points)) < len(points) // 2
+    low, high = points[is_low], points[~is_low]
+    beyond = np.zeros(joined.shape[0], dtype=bool)
+    beyond[high] = True
+    touches = np.zeros(len(low), dtype=bool)
+    for k, point in enumerate(low):
+        touches[k] = beyond[joined.indices[joined.indptr[point] : joined.indptr[point + 1]]].any()
+    below = _cut(joined, where, low[~touches], groups) + _cut(joined, where, high, groups)
+    if not touches.any():
+        return below
+    groups.append((low[touches], below))
+    return [len(groups) - 1]

@@ -1,0 +1,303 @@
+"""The inner loops of falling cloth, compiled: energy, forces and stiffness of triangles, and what a body pushes back.
+
+They are compiled once, when the program is set up (``./hem``), and kept beside the module.
+"""
+
+from __future__ import annotations
+
+from math import sqrt
+
+import numpy as np
+from numba import njit
+
+from gentle_hem.core.hang.mesh import Indices, Numbers
+
+PUSHED = 0.003
+"""Pushed along its threads, cloth gives way in folds that are finer than the triangles: it resists by such a share of
+what it does when it is pulled."""
+
+
+@njit("f8(f8[:,::1], i8[:,::1], f8[:,:,::1], f8[::1], f8[:,::1])", cache=True)
+def stretched(places: Numbers, triangles: Indices, slopes: Numbers, areas: Numbers, moduli: Numbers) -> float:
+    """The energy of stretching (J): Green's strain along weft and warp and in shear."""
+    whole = 0.0
+    for t in range(len(triangles)):
+        u0 = u1 = u2 = v0 = v1 = v2 = 0.0
+        for k in range(3):
+            p = triangles[t, k]
+            sx, sy = slopes[t, k, 0], slopes[t, k, 1]
+            x, y, z = places[p, 0], places[p, 1], places[p, 2]
+            u0 += sx * x
+            u1 += sx * y
+            u2 += sx * z
+            v0 += sy * x
+            v1 += sy * y
+            v2 += sy * z
+        weft = (u0 * u0 + u1 * u1 + u2 * u2 - 1.0) / 2.0
+        warp = (v0 * v0 + v1 * v1 + v2 * v2 - 1.0) / 2.0
+        shear = u0 * v0 + u1 * v1 + u2 * v2
+        a = moduli[t, 0] * (PUSHED if weft < 0.0 else 1.0)
+        b = moduli[t, 1] * (PUSHED if warp < 0.0 else 1.0)
+        whole += 0.5 * areas[t] * (a * weft * weft + b * warp * warp + moduli[t, 2] * shear * shear)
+    return whole
+
+
+@njit("void(f8[:,::1], i8[:,::1], f8[:,:,::1], f8[::1], f8[:,::1], i8[:,:,::1], f8[:,::1], f8[:,:,::1])", cache=True)
+def stretching(
+    places: Numbers, triangles: Indices, slopes: Numbers, areas: Numbers, moduli: Numbers, pairs: Indices,
+    rise: Numbers, blocks: Numbers,
+) -> None:  # fmt: skip
+    """Adds how the energy of stretching rises with every coordinate, and how that rises with those of every pair of
+    points, made so that no direction is unsteady: what pushes does not count there. ``pairs`` has −1 where the other
+    order of the two points is the one that is kept.
+    """
+    along = np.empty((3, 3, 3))  # strain, corner, axis
+    tense = np.empty((2, 2))
+    pull = np.empty(3)
+    stiff = np.empty(3)
+    ways = np.empty((2, 3))
+    for t in range(len(triangles)):
+        ways[:] = 0.0
+        for k in range(3):
+            p = triangles[t, k]
+            for i in range(3):
+                ways[0, i] += slopes[t, k, 0] * places[p, i]
+                ways[1, i] += slopes[t, k, 1] * places[p, i]
+        weft, warp, shear = -0.5, -0.5, 0.0
+        for i in range(3):
+            weft += 0.5 * ways[0, i] * ways[0, i]
+            warp += 0.5 * ways[1, i] * ways[1, i]
+            shear += ways[0, i] * ways[1, i]
+        stiff[0] = moduli[t, 0] * (PUSHED if weft < 0.0 else 1.0)
+        stiff[1] = moduli[t, 1] * (PUSHED if warp < 0.0 else 1.0)
+        stiff[2] = moduli[t, 2]
+        pull[0], pull[1], pull[2] = stiff[0] * weft, stiff[1] * warp, stiff[2] * shear
+        for k in range(3):
+            sx, sy = slopes[t, k, 0], slopes[t, k, 1]
+            for i in range(3):
+                along[0, k, i] = sx * ways[0, i]
+                along[1, k, i] = sy * ways[1, i]
+                along[2, k, i] = sx * ways[1, i] + sy * ways[0, i]
+        # the tension, without what pushes
+        middle, half = (pull[0] + pull[1]) / 2.0, (pull[0] - pull[1]) / 2.0
+        radius = sqrt(half * half + pull[2] * pull[2])
+        high, low = max(middle + radius, 0.0), max(middle - radius, 0.0)
+        mean = (high + low) / 2.0
+        spread = (high - low) / 2.0 / (radius if radius > 0.0 else 1.0)
+        tense[0, 0], tense[1, 1] = mean + spread * half, mean - spread * half
+        tense[0, 1] = tense[1, 0] = spread * pull[2]
+        area = areas[t]
+        for k in range(3):
+            p = triangles[t, k]
+            for i in range(3):
+                rise[p, i] += area * (
+                    pull[0] * along[0, k, i] + pull[1] * along[1, k, i] + pull[2] * along[2, k, i]
+                )  # fmt: skip
+            for m in range(3):
+                to = pairs[t, k, m]
+                if to < 0:
+                    continue
+                same = 0.0
+                for g in range(2):
+                    for h in range(2):
+                        same += slopes[t, k, g] * tense[g, h] * slopes[t, m, h]
+                for i in range(3):
+                    for j in range(3):
+                        value = 0.0
+                        for s in range(3):
+                            value += stiff[s] * along[s, k, i] * along[s, m, j]
+                        blocks[to, i, j] += area * value
+                    blocks[to, i, i] += area * same
+
+
+@njit("Tuple((f8, f8, f8, f8))(f8, f8, f8, f8[:,::1], f8, f8)", cache=True)
+def beyond(x: float, y: float, z: float, rows: Numbers, low: float, step: float) -> tuple[float, float, float, float]:
+    """How far a place lies outside a standing body (m, less than nothing inside), and the way straight out of it.
+
+    ``rows`` are the body's level sections from ``low`` up, every ``step``: half its width, half its depth, how far
+    forward its middle lies, and how far to the side. Near its surface it is exact to first order.
+    """
+    at = (z - low) / step
+    last = len(rows) - 2
+    k = int(min(max(at, 0.0), float(last)))
+    part = min(max(at - k, 0.0), 1.0)
+    a = rows[k, 0] + part * (rows[k + 1, 0] - rows[k, 0])
+    b = rows[k, 1] + part * (rows[k + 1, 1] - rows[k, 1])
+    c = rows[k, 2] + part * (rows[k + 1, 2] - rows[k, 2])
+    d = rows[k, 3] + part * (rows[k + 1, 3] - rows[k, 3])
+    da, db = (rows[k + 1, 0] - rows[k, 0]) / step, (rows[k + 1, 1] - rows[k, 1]) / step
+    dc, dd = (rows[k + 1, 2] - rows[k, 2]) / step, (rows[k + 1, 3] - rows[k, 3]) / step
+    p, q = (x - d) / a, (y - c) / b
+    g = max(sqrt(p * p + q * q), 1e-3)
+    nx, ny = p / (a * g), q / (b * g)
+    nz = -(p * p * da / a + q * q * db / b) / g - nx * dd - ny * dc
+    size = sqrt(nx * nx + ny * ny + nz * nz)
+    return (g - 1.0) / size, nx / size, ny / size, nz / size
+
+
+@njit("f8[:,::1](f8[:,::1], f8[:,::1], f8, f8)", cache=True)
+def beyond_all(places: Numbers, rows: Numbers, low: float, step: float) -> Numbers:
+    """The same of many places: how far outside, and the way out."""
+    made = np.empty((len(places), 4))
+    for n in range(len(places)):
+        made[n] = beyond(places[n, 0], places[n, 1], places[n, 2], rows, low, step)
+    return made
+
+
+@njit("f8(f8[:,::1], i8[:,::1], f8[:,::1], f8[::1], f8[:,::1], f8, f8, f8, b1)", cache=True)
+def pressed(
+    places: Numbers, who: Indices, share: Numbers, firm: Numbers, rows: Numbers, low: float, step: float, off: float,
+    middle: bool,
+) -> float:  # fmt: skip
+    """The energy of what is nearer to a body than ``off`` (J): of places that lie by ``share`` between three points;
+    ``middle``: and of what has crossed the middle of the body, where her other side hangs.
+    """
+    whole = 0.0
+    for n in range(len(who)):
+        x = y = z = 0.0
+        for k in range(3):
+            x += share[n, k] * places[who[n, k], 0]
+            y += share[n, k] * places[who[n, k], 1]
+            z += share[n, k] * places[who[n, k], 2]
+        far, _, _, _ = beyond(x, y, z, rows, low, step)
+        if far < off:
+            whole += 0.5 * firm[n] * (off - far) * (off - far)
+        if middle and x < 0.0:
+            whole += 0.5 * firm[n] * x * x
+    return whole
+
+
+@njit(
+    "void(f8[:,::1], i8[:,::1], f8[:,::1], f8[::1], f8[:,::1], f8, f8, f8, b1, i8[:,:,::1], f8[:,::1], f8[:,:,::1])",
+    cache=True,
+)
+def pressing(
+    places: Numbers, who: Indices, share: Numbers, firm: Numbers, rows: Numbers, low: float, step: float, off: float,
+    middle: bool, pairs: Indices, rise: Numbers, blocks: Numbers,
+) -> None:  # fmt: skip
+    """Adds what a body that is pressed on pushes back, and what her other side does, and how that rises."""
+    way = np.empty(3)
+    for n in range(len(who)):
+        x = y = z = 0.0
+        for k in range(3):
+            x += share[n, k] * places[who[n, k], 0]
+            y += share[n, k] * places[who[n, k], 1]
+            z += share[n, k] * places[who[n, k], 2]
+        if middle and x < 0.0:
+            for k in range(3):
+                rise[who[n, k], 0] += firm[n] * share[n, k] * x
+                for m in range(3):
+                    to = pairs[n, k, m]
+                    if to >= 0:
+                        blocks[to, 0, 0] += firm[n] * share[n, k] * share[n, m]
+        far, way[0], way[1], way[2] = beyond(x, y, z, rows, low, step)
+        if far >= off:
+            continue
+        force = firm[n] * (off - far)
+        for k in range(3):
+            if share[n, k] == 0.0:
+                continue
+            for i in range(3):
+                rise[who[n, k], i] -= force * share[n, k] * way[i]
+            for m in range(3):
+                to = pairs[n, k, m]
+                if to < 0 or share[n, m] == 0.0:
+                    continue
+                for i in range(3):
+                    for j in range(3):
+                        blocks[to, i, j] += firm[n] * share[n, k] * share[n, m] * way[i] * way[j]
+
+
+@njit("f8[:,::1](f8[:,::1])", cache=True)
+def _rooted(full: Numbers) -> Numbers:
+    """The inverse of the lower root of a symmetric block, of which only the lower half is read. Raises LinAlgError
+    where it has none.
+    """
+    size = len(full)
+    root = np.linalg.cholesky(full)
+    made = np.zeros((size, size))
+    for i in range(size):
+        under = 1.0 / root[i, i]
+        for k in range(i):
+            by = root[i, k] * under
+            if by != 0.0:
+                for j in range(k + 1):
+                    made[i, j] -= by * made[k, j]
+        made[i, i] = under
+    return made
+
+
+@njit(
+    "void(f8[:,:,::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1],"
+    " i8[::1], i8[::1], f8[::1], f8[::1])",
+    cache=True,
+)
+def taken_apart(
+    blocks: Numbers, owns: Indices, starts: Indices, points: Indices, pair_starts: Indices, pairs: Indices,
+    rows: Indices, columns: Indices, part_starts: Indices, parts: Indices, map_starts: Indices, maps: Indices,
+    matrix_starts: Indices, matrices: Numbers, x: Numbers,
+) -> None:  # fmt: skip
+    """Takes a matrix apart front by front and solves it: ``x`` is the right side and becomes the answer. Raises
+    LinAlgError where it gives way in some direction.
+    """
+    count = len(owns)
+    for f in range(count):
+        size, own = 3 * (starts[f + 1] - starts[f]), 3 * owns[f]
+        full = matrices[matrix_starts[f] : matrix_starts[f + 1]].reshape(size, size)
+        full[:] = 0.0
+        for n in range(pair_starts[f], pair_starts[f + 1]):
+            r, c = 3 * rows[n], 3 * columns[n]
+            for i in range(3):
+                for j in range(3):
+                    full[r + i, c + j] = blocks[pairs[n], i, j]
+        for q in range(part_starts[f], part_starts[f + 1]):
+            part = parts[q]
+            below, gone = 3 * (starts[part + 1] - starts[part]), 3 * owns[part]
+            theirs = matrices[matrix_starts[part] : matrix_starts[part + 1]].reshape(below, below)
+            to = maps[map_starts[q] : map_starts[q + 1]]
+            for i in range(len(to)):
+                for j in range(i + 1):
+                    r, c = 3 * max(to[i], to[j]), 3 * min(to[i], to[j])
+                    turned = to[i] < to[j]
+                    for a in range(3):
+                        for b in range(3):
+                            if turned:
+                                full[r + b, c + a] += theirs[gone + 3 * i + a, gone + 3 * j + b]
+                            else:
+                                full[r + a, c + b] += theirs[gone + 3 * i + a, gone + 3 * j + b]
+        corner = _rooted(np.ascontiguousarray(full[:own, :own]))
+        full[:own, :own] = corner
+        if size > own:
+            under = np.dot(np.ascontiguousarray(full[own:, :own]), np.ascontiguousarray(corner.T))
+            full[own:, :own] = under
+            full[own:, own:] -= np.dot(under, np.ascontiguousarray(under.T))
+    for f in range(count):
+        size, own = 3 * (starts[f + 1] - starts[f]), 3 * owns[f]
+        full = matrices[matrix_starts[f] : matrix_starts[f + 1]].reshape(size, size)
+        mine = np.zeros(own)
+        for i in range(own):
+            for j in range(i + 1):
+                p = points[starts[f] + j // 3]
+                mine[i] += full[i, j] * x[3 * p + j % 3]
+        for i in range(own):
+            x[3 * points[starts[f] + i // 3] + i % 3] = mine[i]
+        for i in range(own, size):
+            by = 0.0
+            for j in range(own):
+                by += full[i, j] * mine[j]
+            x[3 * points[starts[f] + i // 3] + i % 3] -= by
+    for f in range(count - 1, -1, -1):
+        size, own = 3 * (starts[f + 1] - starts[f]), 3 * owns[f]
+        full = matrices[matrix_starts[f] : matrix_starts[f + 1]].reshape(size, size)
+        mine = np.empty(own)
+        for j in range(own):
+            mine[j] = x[3 * points[starts[f] + j // 3] + j % 3]
+        for i in range(own, size):
+            by = x[3 * points[starts[f] + i // 3] + i % 3]
+            for j in range(own):
+                mine[j] -= full[i, j] * by
+        for j in range(own):
+            value = 0.0
+            for i in range(j, own):
+                value += full[i, j] * mine[i]
+            x[3 * points[starts[f] + j // 3] + j % 3] = value

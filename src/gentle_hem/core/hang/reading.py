@@ -1,0 +1,322 @@
+"""What a maker reads from a dress that hangs: its hem all round, its folds, where it is tight and where it has room.
+
+          ╭──╮    ╭──╮          the hem ribbon: how high the hem is above the floor, all round, as a smooth curve:
+   ───────╯  ╰────╯  ╰────      as asked, as it hangs, and after two days on the bias
+   CF      bias   side  … CB
+
+Lengths in mm; heights above the floor she stands on, in her shoes.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.signal import find_peaks
+
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.garment import Garment
+from gentle_hem.core.hang.dress import HungDress
+from gentle_hem.core.hang.mesh import Numbers
+from gentle_hem.core.pattern import Role
+from gentle_hem.core.units import Said, format_length
+
+PLACES = 9
+"""A hem is levelled at so many places from the centre front to the centre back."""
+
+RIBBON = 65
+"""And drawn through so many."""
+
+WAVES = 6
+"""The smooth curve of a hem has so many waves at most from the centre front to the centre back."""
+
+FOLD = 0.008
+"""What stands out less at the hem is no fold (m)."""
+
+STEEPEST = 0.35
+"""A hem that stands nearly level is not cut by more than its height divided by so much."""
+
+BAND = 0.03
+"""How far from a level what is read there may lie (m)."""
+
+TIGHT, CLOSE = 0.02, 0.003
+"""Cloth strained by more that lies nearer to her is tight (and m)."""
+
+GAPES = 6.0
+"""An edge that stands off further gapes (mm)."""
+
+SEEN = 2.0
+"""A hem that drops by less has not dropped (mm)."""
+
+LEVEL_WITHIN = 6.0
+"""A hem that is level within this hangs level (mm)."""
+
+
+@dataclass(frozen=True)
+class HemRibbon:
+    """How high a hem is from the centre front to the centre back, at even shares of its way."""
+
+    asked: tuple[float, ...]
+    now: tuple[float, ...]
+    later: tuple[float, ...]
+    cut: tuple[float, ...]
+    """How much to cut off along the cloth at even places (less than nothing: to add), so that it hangs as asked after
+    two days."""
+
+    @property
+    def uneven(self) -> float:
+        """By how much it rises and falls against what was asked, after two days."""
+        off = np.array(self.later) - np.array(self.asked)
+        return float(off.max() - off.min())
+
+
+@dataclass(frozen=True)
+class BodyLevel:
+    """What is read at a level of her: how long round the cloth is and she is, and how strained it is at most."""
+
+    name: str
+    height: float
+    cloth: float
+    body: float
+    strain: float
+    where: str
+
+    @property
+    def room(self) -> float:
+        return self.cloth - self.body
+
+
+@dataclass(frozen=True)
+class Gape:
+    """A neck edge that stands off: by how much at most, and the wedge that closes it."""
+
+    off: float
+    wedge: float
+    where: str
+
+
+@dataclass(frozen=True)
+class HangReading:
+    """All of it."""
+
+    ribbon: HemRibbon | None
+    folds: int
+    deep: float
+    wide: float
+    levels: tuple[BodyLevel, ...]
+    gape: Gape | None
+    drag: str
+    left_out: tuple[str, ...]
+    is_held: bool
+
+
+def read(dress: HungDress, garment: Garment, figure: Figure) -> HangReading:
+    """A hung dress read."""
+    heel = figure.get("heel_height") or 0.0
+    ribbon = hem_ribbon(dress, heel) if len(dress.sewn.hem) > 3 else None
+    folds, deep = _folds(dress)
+    hem = dress.now[dress.sewn.hem]
+    tight = _strained(dress)
+    levels = tuple(
+        level for name, height in (("bust", dress.stand.form.bust), ("waist", dress.stand.form.waist),
+                                   ("hip", dress.stand.form.hip))
+        if (level := _at_level(dress, name, height, tight)) is not None
+    )  # fmt: skip
+    return HangReading(
+        ribbon, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels, _gape(dress, garment),
+        _drag(dress, tight), dress.sewn.left_out, dress.sewn.is_held,
+    )  # fmt: skip
+
+
+# the hem
+
+
+def smooth(shares: Numbers, values: Numbers, at: Numbers) -> Numbers:
+    """A curve through values at shares from 0 to 1, without corners at either end, at other shares: waves fitted by
+    least squares, so that single folds do not show.
+    """
+    waves = min(WAVES, max(len(shares) // 3, 1))
+    terms = np.cos(np.pi * np.outer(shares, np.arange(waves + 1)))
+    fitted = np.linalg.lstsq(terms, values, rcond=None)[0]
+    made: Numbers = np.cos(np.pi * np.outer(at, np.arange(waves + 1))) @ fitted
+    return made
+
+
+def along_hem(dress: HungDress) -> Numbers:
+    """How far along the hem its points lie, as it was cut: shares from the centre front to the centre back."""
+    rest = dress.now[dress.sewn.hem]
+    far = np.concatenate(([0.0], np.cumsum(np.linalg.norm(np.diff(rest, axis=0), axis=1))))
+    made: Numbers = far / far[-1]
+    return made
+
+
+def hem_ribbon(dress: HungDress, heel: float) -> HemRibbon:
+    """The hem of a hung dress, all round."""
+    hem, shares = dress.sewn.hem, along_hem(dress)
+    at = np.linspace(0, 1, RIBBON)
+    asked, now, later = (
+        smooth(shares, 1000 * of[hem, 2] + heel, at) for of in (dress.sewn.start, dress.now, dress.later)
+    )
+    steep = smooth(shares, _steepness(dress), at)
+    cut = (asked - later) / np.maximum(steep, STEEPEST)
+    places = np.linspace(0, RIBBON - 1, PLACES).astype(int)
+    return HemRibbon(*(tuple(of.tolist()) for of in (asked, now, later, cut[places])))
+
+
+def _steepness(dress: HungDress) -> Numbers:
+    """How much lower the hem is by point for each mm that it is longer: how steep the cloth above it falls."""
+    net, z = dress.sewn.net, dress.later
+    on_hem = np.isin(net.triangles, dress.sewn.hem)
+    found = {int(p): [0.0, 0] for p in dress.sewn.hem}
+    for t in np.flatnonzero(on_hem.sum(axis=1) == 2):
+        k = int(np.flatnonzero(~on_hem[t])[0])
+        a, b, c = (net.flat[t, (k + m) % 3] for m in (1, 2, 0))
+        pa, pb, pc = (z[net.triangles[t, (k + m) % 3]] for m in (1, 2, 0))
+        edge = b - a
+        share = float((c - a) @ edge / (edge @ edge))
+        high = float(np.hypot(*(c - a - share * edge)))
+        fall = float((pc - pa - share * (pb - pa))[2]) / max(high, 1e-6)
+        for p in (net.triangles[t, (k + 1) % 3], net.triangles[t, (k + 2) % 3]):
+            found[int(p)][0] += fall
+            found[int(p)][1] += 1
+    return np.array([found[int(p)][0] / max(found[int(p)][1], 1) for p in dress.sewn.hem])
+
+
+def _folds(dress: HungDress) -> tuple[int, float]:
+    """How many folds stand out at the hem all round her, and how deep they are (mm)."""
+    hem = dress.now[dress.sewn.hem]
+    if len(hem) < 5:
+        return 0, 0.0
+    whole = np.concatenate((hem, (hem * [-1, 1, 1])[-2:0:-1]))
+    middle = whole.mean(axis=0)
+    out = np.hypot(whole[:, 0] - middle[0], whole[:, 1] - middle[1])
+    twice = np.concatenate((out, out))
+    peaks, of = find_peaks(twice, prominence=FOLD)
+    half = (peaks >= len(out) // 2) & (peaks < len(out) // 2 + len(out))
+    deep = of["prominences"][half]
+    return int(half.sum()), 1000 * float(deep.mean()) if len(deep) else 0.0
+
+
+# her body
+
+
+def _strained(dress: HungDress) -> Numbers:
+    """By triangle, how far it is stretched along its warp or its weft, whichever is more (1: twice as long); on the
+    bias cloth gives without being tight.
+    """
+    net = dress.sewn.net
+    corners = dress.now[net.triangles]
+    weft, warp = (np.einsum("tki,tk->ti", corners, net.slopes[:, :, k]) for k in (0, 1))
+    made: Numbers = np.maximum(np.linalg.norm(weft, axis=1), np.linalg.norm(warp, axis=1)) - 1
+    return made
+
+
+def _at_level(dress: HungDress, name: str, height: float, strains: Numbers) -> BodyLevel | None:
+    """What is read at a height; None where the cloth does not go round her there."""
+    net, z = dress.sewn.net, height / 1000
+    corners = dress.now[net.triangles]
+    far = dress.stand.far(corners.mean(axis=1))
+    near = np.abs(corners.mean(axis=1)[:, 2] - z) < BAND
+    if not near.any():
+        return None
+    long, turn = 0.0, 0.0
+    for t in np.flatnonzero((corners[:, :, 2].min(axis=1) <= z) & (corners[:, :, 2].max(axis=1) >= z)):
+        ends = []
+        for k in range(3):
+            p, q = corners[t, k], corners[t, (k + 1) % 3]
+            if (p[2] - z) * (q[2] - z) < 0:
+                ends.append(p + (q - p) * (z - p[2]) / (q[2] - p[2]))
+        if len(ends) == 2:
+            long += float(np.linalg.norm(ends[1] - ends[0]))
+            turn += abs(float(np.arctan2(ends[0][0], ends[0][1]) - np.arctan2(ends[1][0], ends[1][1])))
+    if turn < 0.95 * np.pi:
+        return None
+    lies = near & (far < CLOSE)
+    strain = float(np.quantile(strains[lies], 0.9)) if lies.any() else 0.0
+    most = int(np.argmax(np.where(near, strains, -1)))
+    return BodyLevel(name, height, 2000 * long, dress.stand.girth(height), strain, _where(corners[most].mean(axis=0)))
+
+
+def _where(place: Numbers) -> str:
+    """Where round her a place lies, in words."""
+    turn = float(np.degrees(np.arctan2(place[0], place[1])))
+    return "in front" if turn < 50 else "at the side" if turn < 130 else "behind"
+
+
+def _gape(dress: HungDress, garment: Garment) -> Gape | None:
+    """The neck edge that stands off furthest; None where it lies on her."""
+    found: list[Gape] = []
+    for (piece, edge), points in dress.sewn.edges.items():
+        made = next((p for p in garment.pieces if p.name == piece), None)
+        if made is None or made.at_edge(edge) is None or made.edge(edge).role is not Role.NECKLINE or min(points) < 0:
+            continue
+        places = dress.now[points]
+        off = dress.stand.far(places)
+        onto = places - off[:, None] * dress.stand.out(places)
+        long, lies = (float(np.linalg.norm(np.diff(of, axis=0), axis=1).sum()) for of in (places, onto))
+        found.append(Gape(1000 * float(off.max()), 1000 * max(long - lies, 0.0), _where(places.mean(axis=0))))
+    worst = max(found, key=lambda one: one.off, default=None)
+    return worst if worst is not None and worst.off > GAPES else None
+
+
+def _drag(dress: HungDress, strains: Numbers) -> str:
+    """The seam that the most strained cloth lies at; nothing where none is tight."""
+    net = dress.sewn.net
+    most = int(np.argmax(strains))
+    if strains[most] < TIGHT:
+        return ""
+    place = dress.now[net.triangles[most]].mean(axis=0)
+    seams = [(name, float(np.linalg.norm(dress.now[points] - place, axis=1).min())) for name, points in dress.sewn.seams
+             if name and len(points)]  # fmt: skip
+    return min(seams, key=lambda one: one[1], default=("", 0.0))[0]
+
+
+# in words
+
+
+def said(reading: HangReading, unit: Said) -> list[str]:
+    """The reading in words, for those who cannot see it, and as its record."""
+
+    def long(value: float) -> str:
+        return format_length(value, unit)
+
+    made = []
+    ribbon = reading.ribbon
+    if ribbon is not None:
+        made.append(
+            f"The hem hangs {long(min(ribbon.now))} to {long(max(ribbon.now))} above the floor, and "
+            f"{long(min(ribbon.later))} to {long(max(ribbon.later))} after two days."
+        )
+        drop = max(now - later for now, later in zip(ribbon.now, ribbon.later, strict=True))
+        if drop > SEEN:
+            made.append(f"It drops by up to {long(drop)} on the bias meanwhile.")
+        if ribbon.uneven <= LEVEL_WITHIN:
+            made.append("It is as even as it was asked.")
+        else:
+            made.append(f"Against what was asked it rises and falls by {long(ribbon.uneven)} all round: level it.")
+        made.append(f"At the hem it is {long(reading.wide)} wide, in {reading.folds} folds" + (
+            f" some {long(reading.deep)} deep." if reading.folds else "."
+        ))  # fmt: skip
+    for level in reading.levels:
+        strain = 100 * level.strain
+        if level.strain > TIGHT:
+            made.append(
+                f"At the {level.name} it is tight: the cloth is stretched by {strain:.1f} %, most {level.where}."
+            )
+        else:
+            made.append(
+                f"At the {level.name} it has {long(level.room)} of room, and is stretched by no more than "
+                f"{max(strain, 0.0):.1f} %."
+            )
+    if reading.gape is not None:
+        made.append(
+            f"The neck edge stands off her by {long(reading.gape.off)} {reading.gape.where}; a wedge of "
+            f"{long(reading.gape.wedge)} pinched out of it closes it."
+        )
+    if reading.drag:
+        made.append(f"Most is pulled near the {reading.drag}.")
+    if reading.is_held:
+        made.append("Its bodice is only measured, so the skirt is hung from her waist, held there.")
+    if reading.left_out:
+        made.append(f"Not hung with it: {', '.join(reading.left_out)}.")
+    return made

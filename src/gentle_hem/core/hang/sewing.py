@@ -1,0 +1,517 @@
+"""The pieces of a recipe meshed and sewn: where mates of a seam meet they are one point.
+
+pieces ──► their outlines with points at every mate, dart and end of a stretch ──► triangles
+drawn dress ──► where every point begins: on her, drawn together, without crossing
+left half   what is alike on both sides is sewn as its left half, held on the middle of the body
+
+    a   ├──┬──┬──┤├──┬──┬──┬──┤      both sides of a seam have the same points between the places where stretches
+    b   ├───┬───┬───┤├──┬──┬──┤      and darts begin and end
+"""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from math import ceil
+
+import numpy as np
+from scipy.interpolate import LinearNDInterpolator, NearestNDInterpolator
+from scipy.spatial import cKDTree
+
+from gentle_hem.core.cloth.role import ClothRole
+from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
+from gentle_hem.core.dressed.hanging import ROWS, STRIPS, Hung, Patch, patch
+from gentle_hem.core.dressed.upper import is_whole
+from gentle_hem.core.hang.cuts import Cut, Side, Spot
+from gentle_hem.core.hang.fabric import Fabric
+from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
+from gentle_hem.core.hang.net import Net
+from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.replace import replace
+from gentle_hem.core.seams import Run, Stretch, left_of
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import Half, Panel, What
+
+SAME = 6.0
+"""Breaks of two sides of a seam that lie nearer along it are one place (mm)."""
+
+THERE = 0.5
+"""A break so near a tie is that tie (mm)."""
+
+ROUND = 0.3
+"""How much a turn round her counts for height, where it is taken apart (m)."""
+
+ROUNDED = 0.02
+"""A strip whose lower edge is longer by such a share of its depth is a ring."""
+
+
+class CannotHang(ValueError):  # noqa: N818  (it is what the dress is)
+    """A dress that is not hung, and why."""
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """One piece in the net: its places as it was cut, and the points they are."""
+
+    key: tuple[str, int, int]
+    """Which piece it is, in which hanging part, and which of that part's patches."""
+    laid: Numbers
+    """By place, where it lies in the piece; of a strip how far along it and down it."""
+    points: Indices
+
+
+@dataclass(frozen=True)
+class Sewn:
+    """Everything sewn: the net, where it begins (m), what of it is held, and which point is what."""
+
+    net: Net
+    start: Numbers
+    held: Numbers
+    piece_of: Indices
+    """By triangle, the number of its piece."""
+    pieces: tuple[str, ...]
+    roles: tuple[ClothRole, ...]
+    """By piece, the cloth it is cut of."""
+    hem: Indices
+    """The points of the lowest edge, from the centre front to the centre back …"""
+    shares: Numbers
+    """… and how far round they lie, from 0 to 1."""
+    edges: dict[tuple[str, str], Indices]
+    """By piece and edge, its points in the order of its path."""
+    seams: tuple[tuple[str, Indices], ...]
+    """Every seam by its name, and its points."""
+    left_out: tuple[str, ...]
+    """Pieces that are not hung."""
+    is_held: bool
+    """Whether it hangs from a waist that is held, because its bodice is only measured."""
+    sheets: tuple[Sheet, ...]
+
+    @property
+    def where(self) -> Numbers:
+        """How far round and how high its points begin (m): to take it apart by."""
+        x, y, z = self.start.T
+        made: Numbers = np.stack((ROUND * np.arctan2(x, y), z), axis=1)
+        return made
+
+    def carried(self, other: Sewn, places: Numbers) -> Numbers:
+        """Where its points begin, when the same dress in other triangles lies at ``places`` (m)."""
+        sums, times = np.zeros((self.net.count, 3)), np.zeros(self.net.count)
+        known = {sheet.key: sheet for sheet in other.sheets}
+        for sheet in self.sheets:
+            before = known[sheet.key]
+            values = places[before.points]
+            found = LinearNDInterpolator(before.laid, values)(sheet.laid)
+            outside = np.isnan(found[:, 0])
+            if outside.any():
+                found[outside] = _beside(before.laid, values, sheet.laid[outside])
+            np.add.at(sums, sheet.points, found)
+            np.add.at(times, sheet.points, 1.0)
+        made: Numbers = sums / times[:, None]
+        for axis in range(3):
+            fixed = self.held[:, axis] > 0
+            made[fixed, axis] = self.start[fixed, axis]
+        return made
+
+
+class Sewing:
+    """One garment being sewn, in triangles about ``spacing`` long at their sides (mm). Raises CannotHang."""
+
+    def __init__(self, recipe: Recipe, dressing: Dressing, spacing: float) -> None:
+        self.recipe, self.dressing, self.spacing = recipe, dressing, spacing
+        self._root: list[int] = []
+        self._where: list[Numbers] = []
+        self._middle: list[int] = []
+        self._fixed: list[int] = []
+        self._hung_up: list[int] = []
+        """Points that straps hold as high as they are drawn."""
+        self._laid: dict[int, Numbers] = {}
+        """Of each strip, how far along it and down it its places are."""
+        self._foot: list[tuple[float, int]] = []
+        self._names: dict[tuple[str, str], list[tuple[float, int]]] = defaultdict(list)
+        self._uppers = {what: Cut(piece, mirrored=half is Half.BACK) for half, what, piece in self._upper_pieces()}
+        self._straps = [
+            s for w in dressing.walked for run in (w.seam.a, w.seam.b) for s in run.stretches
+            if s.piece in self._uppers and any(o.piece.panel is Panel.STRAP for o in w.seam.stretches)
+        ]  # fmt: skip
+        """Where straps are sewn on: they are not hung, and what they hold up is held."""
+        self._parts = [
+            [Cut(p.piece, p, h, k) for k, p in enumerate(part.patches)] for h, part in enumerate(dressing.hung)
+        ]
+        if not self._uppers and not self._parts:
+            raise CannotHang("There is nothing to hang: its bodice is only measured, and no lower part is cut.")
+
+    def _upper_pieces(self) -> Iterable[tuple[Half, What, Piece]]:
+        upper = self.dressing.uppers.get(1)
+        if upper is None:
+            return
+        if upper is not self.dressing.uppers.get(-1):
+            raise CannotHang("Its left and its right are not alike, and so far a dress is hung that is alike on both.")
+        for half, flat in upper.halves.items():
+            for what in flat.pieces:
+                piece = self.dressing.pieces[what]
+                if piece.cloth is not ClothRole.PAPER and what.panel not in BESIDE:
+                    if is_whole(flat.pieces[what]):
+                        raise CannotHang(
+                            "Its left and its right are not alike, and so far a dress is hung that is alike on both."
+                        )
+                    yield half, what, piece
+
+    # its seams
+
+    def _is_strip(self, h: int) -> bool:
+        """Whether a hanging part goes round in rings or strips of its own, whatever its pieces are."""
+        first = self.dressing.hung[h].patches[0]
+        raw = patch(first.piece, first.stretch)
+        again = raw is not None and first.lengths[0] > ROUND_AGAIN * raw.lengths[0]
+        return first.piece.what.section in STRIPS or again
+
+    def _above(self, upper: Run, h: int) -> Side | None:
+        """What a hanging part is sewn to; None where that is not hung itself."""
+        parts: list[tuple[Cut, Stretch]] = []
+        taken: dict[int, int] = {}
+        for stretch in upper.stretches:
+            cut = self._uppers.get(stretch.piece)
+            for g in range(h - 1, -1, -1):
+                if cut is not None or self._is_strip(g):
+                    continue
+                found = next(
+                    (c for c in self._parts[g][taken.get(g, 0) :] if c.piece.what == stretch.piece), None
+                )  # fmt: skip
+                if found is not None:
+                    taken[g], cut = found.number + 1, found
+            if cut is None:
+                return None
+            parts.append((cut, stretch))
+        return Side(parts) if parts else None
+
+    def _flank(self, cut: Cut, which: int) -> Side:
+        """A side of a patch from its top down."""
+        assert cut.patch is not None
+        name, piece = cut.patch.sides[which], cut.piece
+        place = piece.at_edge(cut.patch.stretch.edge) or 0
+        # the outline runs anticlockwise: the side after the top edge runs down, the one before it up
+        down = piece.edges[(place + 1) % len(piece.edges)].name
+        return Side([(cut, Stretch(piece.what, name, backwards=name != down))])
+
+    def _seams(self) -> list[tuple[Side, Side, list[tuple[float, float]], str]]:
+        """Every seam that is sewn mate to mate: its sides, the places that lie on each other, its name."""
+        found = []
+        for walked in self.dressing.walked:
+            if left_of(walked.name) != walked.name or walked.seam.is_of_itself:
+                continue
+            runs = (walked.seam.a, walked.seam.b)
+            if all(s.piece in self._uppers for run in runs for s in run.stretches):
+                one, other = (Side([(self._uppers[s.piece], s) for s in run.stretches]) for run in runs)
+                found.append((one, other, _ties(one, other, walked), walked.name))
+        for h, (walked, upper) in enumerate(self.dressing.hung_on):
+            if self._is_strip(h):
+                continue
+            above = self._above(upper, h)
+            # what is sewn on by several seams is sewn on along its whole edge
+            whole = set(upper.stretches) - {s for run in (walked.seam.a, walked.seam.b) for s in run.stretches}
+            below = Side([
+                (cut, replace(cut.patch.stretch, start=0.0, end=None) if whole else cut.patch.stretch)
+                for cut in self._parts[h] if cut.patch is not None
+            ])  # fmt: skip
+            if above is not None:
+                found.append((above, below, _ties(above, below, None if whole else walked), walked.name))
+            for cut, after in pairwise(self._parts[h]):
+                one, other = self._flank(cut, 1), self._flank(after, 0)
+                found.append((one, other, _ties(one, other, None), f"{cut.piece.name} side"))
+        return found
+
+    # points
+
+    def _new(self) -> int:
+        self._root.append(len(self._root))
+        return len(self._root) - 1
+
+    def _found(self, point: int) -> int:
+        while self._root[point] != point:
+            self._root[point] = self._root[self._root[point]]
+            point = self._root[point]
+        return point
+
+    def _make_one(self, points: Sequence[int]) -> None:
+        for other in points[1:]:
+            a, b = self._found(points[0]), self._found(other)
+            self._root[max(a, b)] = min(a, b)
+
+    # all of it
+
+    def sewn(self) -> Sewn:
+        """Everything meshed and sewn."""
+        mates: list[tuple[str, list[Spot]]] = []
+        for one, other, ties, name in self._seams():
+            for (a, b), (c, d) in pairwise(ties):
+                count = max(1, ceil(((c - a) * (d - b)) ** 0.5 / self.spacing - 1e-6))
+                for k in range(count + 1):
+                    part = k / count
+                    mates.append((name, [*one.spots(a + (c - a) * part), *other.spots(b + (d - b) * part)]))
+        for strap in self._straps:
+            end = strap.end
+            for at in (strap.start, *(() if end is None else (end,))):
+                self._uppers[strap.piece].at(strap.edge, at)
+        strips = {h: self._sewn_along(h) for h in range(len(self._parts)) if self._is_strip(h)}
+        meshes: list[tuple[Mesh, list[int], Cut]] = []
+        loose = {h for h, (_, upper) in enumerate(self.dressing.hung_on) if self._above(upper, h) is None}
+        held = set() if self._uppers else loose
+        worn = [c for h, part in enumerate(self._parts) if h not in strips and h not in loose - held for c in part]
+        for cut in (*self._uppers.values(), *worn):
+            mesh, ids = cut.meshed(self.spacing, self._new)
+            meshes.append((Mesh(mesh.points / 1000, mesh.triangles), ids, cut))
+            self._place(ids, self._begins(cut, mesh.points))
+            for pair in cut.same:
+                self._make_one(pair)
+            self._note(cut, cut.part in held)
+        for _, spots in mates:
+            self._make_one([s.point for s in spots if s.point is not None])
+        for h, spots_at in strips.items():
+            if spots_at is not None:
+                meshes.append(self._strip(h, spots_at))
+        return self._whole(meshes, mates, bool(held))
+
+    def _place(self, ids: Sequence[int], places: Numbers) -> None:
+        """Note where points begin (mm)."""
+        for point, place in zip(ids, places, strict=True):
+            while len(self._where) <= point:
+                self._where.append(np.full(3, np.nan))
+            self._where[point] = place
+
+    def _note(self, cut: Cut, is_top_held: bool) -> None:
+        """Note which points of a cut lie on the middle of the body, which are held, and which are its lowest edge's."""
+        if cut.patch is None:
+            closing = {e.name for e in cut.piece.edges if e.role.is_centre}
+            feet = [edge for what, edge in self.dressing.feet if what == cut.piece.what]
+        else:
+            part = self.dressing.hung[cut.part]
+            ends = ((0, part.shares[0] == 0.0, 0), (len(part.patches) - 1, part.shares[1] == 1.0, 1))
+            sides = [cut.patch.sides[side] for k, is_end, side in ends if k == cut.number and is_end]
+            closing = {name for name in sides if cut.piece.edge(name).role is not Role.FREE}
+            feet = list(cut.patch.lower)
+            if is_top_held:
+                self._fixed += [p for (edge, _), p in cut.ids.items() if edge == cut.patch.stretch.edge]
+        self._middle += [p for (edge, _), p in cut.ids.items() if edge in closing]
+        if not closing:  # buttoned: what lies beyond the centre was cut off along it
+            self._middle += cut.centre
+        for strap in self._straps:
+            if strap.piece == cut.piece.what:
+                self._hung_up += [
+                    p for (edge, at), p in cut.ids.items()
+                    if edge == strap.edge and strap.start - 1 <= at <= (at if strap.end is None else strap.end + 1)
+                ]  # fmt: skip
+        for (edge, at), p in sorted(cut.ids.items()):
+            self._names[cut.piece.name, edge].append((at, p))
+        self._feet(cut, feet)
+
+    def _feet(self, cut: Cut, feet: Sequence[str]) -> None:
+        h = self._lowest()
+        if cut.part != h:
+            return
+        found = [(cut.piece.edge(name).path.point_at(at), p) for (name, at), p in cut.ids.items() if name in feet]
+        if found:
+            _, shares = self._on_surface(cut, np.array([(place.x, place.y) for place, _ in found]))
+            self._foot += zip(shares.tolist(), (p for _, p in found), strict=True)
+
+    def _lowest(self) -> int:
+        """Which hanging part ends lowest all round her; −1 where nothing hangs below the upper part."""
+        round_her = [
+            (float(part.surface.left.z[-1].mean()), h)
+            for h, part in enumerate(self.dressing.hung)
+            if not part.over
+            and part.shares == (0.0, 1.0)
+            and (self._above(self.dressing.hung_on[h][1], h) is not None or not (self._uppers or self._is_strip(h)))
+        ]
+        return min(round_her)[1] if round_her else -1
+
+    def _whole(
+        self, meshes: list[tuple[Mesh, list[int], Cut]], mates: list[tuple[str, list[Spot]]], is_held: bool
+    ) -> Sewn:
+        roots = np.array([self._found(k) for k in range(len(self._root))])
+        used = np.zeros(len(roots), dtype=bool)
+        for mesh, ids, _ in meshes:
+            used[roots[np.array(ids)[mesh.triangles.ravel()]]] = True
+        number = np.cumsum(used) - 1
+        number = np.where(used[roots], number[roots], -1)
+        where = np.full((len(roots), 3), np.nan)
+        where[: len(self._where)] = self._where
+        known = (number >= 0) & ~np.isnan(where[:, 0])
+        count = int(used.sum())
+        times = 1000 * np.bincount(number[known], minlength=count)
+        start: Numbers = np.stack(
+            [np.bincount(number[known], weights=where[known, k], minlength=count) / times for k in range(3)], axis=1
+        )
+        held = np.zeros((count, 3))
+        held[_of(number, self._middle), 0] = 1.0
+        held[_of(number, self._hung_up), 2] = 1.0
+        held[_of(number, self._fixed)] = 1.0
+        start[_of(number, self._middle), 0] = 0.0
+        cloths = self.recipe.cloths
+        net = Net.of(
+            [(mesh, number[np.array(ids)], Fabric.of(cloths.of(cut.piece.what))) for mesh, ids, cut in meshes], count
+        )
+        seams: dict[str, list[int]] = defaultdict(list)
+        for name, spots in mates:
+            seams[name] += [s.point for s in spots if s.point is not None]
+        hung = {cut.piece.what for _, _, cut in meshes}
+        sheets = tuple(
+            Sheet((cut.piece.name, cut.part, cut.number), self._laid.get(cut.part, mesh.points), number[np.array(ids)])
+            for mesh, ids, cut in meshes
+        )
+        foot = sorted({int(number[p]): share for share, p in self._foot if number[p] >= 0}.items(), key=lambda x: x[1])
+        return Sewn(
+            net, start, held, np.repeat(np.arange(len(meshes)), [len(mesh.triangles) for mesh, _, _ in meshes]),
+            tuple(cut.piece.name for _, _, cut in meshes),
+            tuple(cloths.role_of(cut.piece.what) for _, _, cut in meshes),
+            np.array([p for p, _ in foot], dtype=np.int64), np.array([share for _, share in foot]),
+            {name: number[[p for _, p in sorted(points)]] for name, points in self._names.items()},
+            tuple((name, np.unique(_of(number, points))) for name, points in seams.items()),
+            tuple(sorted(p.name for what, p in self.dressing.pieces.items() if what not in hung and not what.other)),
+            is_held, sheets,
+        )  # fmt: skip
+
+    # where it begins
+
+    def _on_surface(self, cut: Cut, points: Numbers) -> tuple[Numbers, Numbers]:
+        """The rows and shares of places of a cut (mm) on the surface it is drawn on."""
+        if cut.patch is not None:
+            return _in_patch(self.dressing.hung[cut.part], cut.number, points)
+        upper, half = self.dressing.uppers[1], cut.piece.what.half
+        assert half is not None
+        flat = points * [-1.0, 1.0] if cut.mirrored else points
+        placed = upper.put(half, upper.halves[half].pieces[cut.piece.what], flat)
+        return placed.row, np.clip(placed.share, 0.0, 1.0)
+
+    def _begins(self, cut: Cut, points: Numbers) -> Numbers:
+        surface = self.dressing.surface if cut.patch is None else self.dressing.hung[cut.part].surface
+        assert surface is not None
+        made: Numbers = np.stack(surface.place(1, *self._on_surface(cut, points)), axis=1)
+        return made
+
+    # what goes round by itself
+
+    def _sewn_along(self, h: int) -> list[list[Spot]] | None:
+        """The places a strip is sewn on at, from end to end; None where what it is sewn to is not hung."""
+        _, upper = self.dressing.hung_on[h]
+        above = self._above(upper, h)
+        if above is None:
+            return None
+        top = float(sum(p.lengths[0] for p in self.dressing.hung[h].patches))
+        made = []
+        for a, b in pairwise(above.breaks):
+            if b - a < 1.0:
+                continue
+            count = max(1, ceil((b - a) * (top / above.length) ** 0.5 / self.spacing))
+            made += [a + (b - a) * k / count for k in range(count)]
+        return [above.spots(s) for s in (*made, above.length)]
+
+    def _strip(self, h: int, along: list[list[Spot]]) -> tuple[Mesh, list[int], Cut]:
+        """A ring or strip let to hang from an edge: laid flat as a sector of a ring, sewn on all along its top."""
+        part, cut = self.dressing.hung[h], self._parts[h][0]
+        top, low = (float(sum(p.lengths[k] for p in part.patches)) for k in (0, -1))
+        deep = float(np.mean([p.down[-1].mean() for p in part.patches]))
+        columns, rows = len(along), max(2, ceil(deep / self.spacing) + 1)
+        u, v = (of.ravel() for of in np.meshgrid(np.linspace(0, 1, columns), np.linspace(0, 1, rows)))
+        long, turn = top + (low - top) * v, (low - top) / deep
+        if turn > ROUNDED:
+            angle = (u - 0.5) * turn
+            flat = np.stack((long / turn * np.sin(angle), -long / turn * np.cos(angle)), axis=1)
+        else:
+            flat = np.stack(((u - 0.5) * long, -v * deep), axis=1)
+        grid = np.arange(rows * columns).reshape(rows, columns)
+        a, b, c, d = (of.ravel() for of in (grid[:-1, :-1], grid[:-1, 1:], grid[1:, :-1], grid[1:, 1:]))
+        even = (np.add.outer(np.arange(rows - 1), np.arange(columns - 1)) % 2 == 0).ravel()[:, None]
+        corners = np.concatenate((
+            np.where(even, np.stack((a, c, b), 1), np.stack((a, c, d), 1)),
+            np.where(even, np.stack((b, c, d), 1), np.stack((a, d, b), 1)),
+        ))  # fmt: skip
+        ids = [self._new() for _ in flat]
+        share = part.shares[0] + (part.shares[1] - part.shares[0]) * u
+        self._place(ids, np.stack(part.surface.place(1, v * (ROWS - 1), share), axis=1))
+        for k, spots in enumerate(along):
+            self._make_one([*(s.point for s in spots if s.point is not None), ids[grid[0, k]]])
+        for column, is_end in ((0, part.shares[0] == 0.0), (-1, part.shares[1] == 1.0)):
+            if is_end:
+                self._middle += [ids[k] for k in grid[:, column]]
+        self._laid[h] = np.stack((u, v), axis=1)
+        if self._lowest() == h:
+            self._foot += [(float(share[k]), ids[k]) for k in grid[-1]]
+        return Mesh(flat / 1000, corners), ids, cut
+
+
+def _beside(laid: Numbers, values: Numbers, places: Numbers) -> Numbers:
+    """Values at places just outside those that are known: carried on from the three nearest."""
+    _, near = cKDTree(laid).query(places, k=3)
+    made = np.empty((len(places), values.shape[1]))
+    for k, (place, at) in enumerate(zip(places, near, strict=True)):
+        corners = np.column_stack((laid[at], np.ones(3)))
+        if abs(np.linalg.det(corners)) < 1e-9 * float(np.abs(laid[at] - laid[at[0]]).max()) ** 2:
+            made[k] = values[at[0]]
+            continue
+        share = np.clip(np.linalg.solve(corners.T, np.array([*place, 1.0])), -0.5, 1.5)
+        made[k] = (share / share.sum()) @ values[at]
+    return made
+
+
+def _of(number: Indices, points: Sequence[int]) -> Indices:
+    """The numbers points have become; of those that are in a triangle."""
+    made = number[np.array(points, dtype=np.int64)]
+    return np.asarray(made[made >= 0])
+
+
+def _in_patch(part: Hung, k: int, points: Numbers) -> tuple[Numbers, Numbers]:
+    """Rows and shares of places of a patch (mm)."""
+    of: Patch = part.patches[k]
+    known = np.stack((of.x.ravel(), of.y.ravel()), axis=1)
+    rows, across = np.meshgrid(np.arange(ROWS, dtype=float), np.linspace(0, 1, of.x.shape[1]), indexing="ij")
+    values = np.stack((rows.ravel(), across.ravel()), axis=1)
+    found = LinearNDInterpolator(known, values)(points)
+    outside = np.isnan(found[:, 0])
+    if outside.any():
+        found[outside] = NearestNDInterpolator(known, values)(points[outside])
+    low, high = (
+        np.interp(found[:, 0], np.arange(ROWS), part.bounds[:, k + of_end]) for of_end in (0, 1)
+    )  # fmt: skip
+    return found[:, 0], low + (high - low) * found[:, 1]
+
+
+def _rising(ties: Iterable[tuple[float, float]]) -> list[tuple[float, float]]:
+    """Ties in order, without those that would run back."""
+    made: list[tuple[float, float]] = []
+    for tie in sorted(ties):
+        if not made or (tie[0] > made[-1][0] + THERE and tie[1] > made[-1][1] + THERE):
+            made.append(tie)
+    return made
+
+
+def _ties(one: Side, other: Side, walked: Walked | None) -> list[tuple[float, float]]:
+    """The places of two sides that lie on each other: their ends, what is named on both, and wherever either has a
+    break.
+    """
+    end = (one.length, other.length)
+    ties = [(0.0, 0.0)]
+    if walked is not None:
+        for mark in walked.upper.landmarks[1:-1]:
+            at = walked.lower.at(mark.name) if mark.name else None
+            if at is not None:
+                ties.append((mark.at / walked.upper.length * one.length, at / walked.lower.length * other.length))
+    ties = [tie for tie in _rising(ties) if tie[0] < end[0] - THERE and tie[1] < end[1] - THERE] + [end]
+    full = max(other.length / max(one.length, 1e-9), 1.0)
+    for s in one.breaks:
+        near = min(ties, key=lambda tie: abs(tie[0] - s))
+        if abs(near[0] - s) < SAME:
+            ties[ties.index(near)] = (s, near[1])
+            continue
+        there = float(np.interp(s, [a for a, _ in ties], [b for _, b in ties]))
+        ties = sorted([*ties, (s, there)])
+    for s in other.breaks:
+        near = min(ties, key=lambda tie: abs(tie[1] - s))
+        if abs(near[1] - s) < SAME * full:
+            ties[ties.index(near)] = (near[0], s)
+            continue
+        there = float(np.interp(s, [b for _, b in ties], [a for a, _ in ties]))
+        ties = sorted([*ties, (there, s)])
+    return ties

@@ -1,0 +1,137 @@
+"""The standing form a dress is hung on: this person's measures as one smooth body, like a covered stand.
+
+ neck ─  ╭─╮        level sections, each an ellipse as long round as the tape says; between the levels that are
+       ╭─╯ ╰─╮      measured a smooth curve that does not overshoot
+ bust (  │ │  )     how high the neck lies, and how far the bust comes forward, is found so that the tape from
+waist  ╲ │ │ ╱      the neck over the bust to the waist, and down the back, is as long as was measured
+  hip  (_____)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.interpolate import PchipInterpolator
+from scipy.optimize import least_squares
+
+from gentle_hem.core.dressed.form import Form, half_depth, half_width
+from gentle_hem.core.estimates import Measures
+from gentle_hem.core.figure import Figure
+from gentle_hem.core.hang import kernels
+from gentle_hem.core.hang.mesh import Numbers
+from gentle_hem.core.replace import replace
+from gentle_hem.core.what import Half
+from gentle_hem.core.workings import Workings
+
+STEP = 0.005
+"""A section is kept every so often (m)."""
+
+NECK_MOVES, BUST_MOVES = 80.0, 70.0
+"""Measures of lengths may move the neck up or down, and the bust forward or back, by no more (mm)."""
+
+APART = 4.0
+"""Levels lie at least so far apart, whatever measures say (mm)."""
+
+WEIGHS = 1e-3
+"""How much less a move counts than a millimetre of length: where lengths contradict each other, little is moved."""
+
+
+@dataclass(frozen=True)
+class Stand:
+    """A standing form; ``rows`` are its level sections from ``low`` up every ``step`` (m): half its width, half its
+    depth, how far forward its middle lies, how far to the side.
+    """
+
+    form: Form
+    rows: Numbers
+    low: float
+    step: float = STEP
+
+    @classmethod
+    def of(cls, figure: Figure) -> Stand:
+        """This person's form."""
+        form = fitted(figure)
+        heights = np.arange(0.0, form.heights[-1], 1000 * STEP)
+        girth, aspect, forward = sections(form, heights)
+        wide, deep = girth * half_width(aspect), girth * half_depth(aspect)
+        rows = np.stack((wide, deep, forward, np.zeros_like(wide)), axis=1) / 1000
+        return cls(form, np.ascontiguousarray(rows), 0.0)
+
+    def far(self, places: Numbers) -> Numbers:
+        """How far outside it places lie (m), less than nothing inside."""
+        made: Numbers = kernels.beyond_all(np.ascontiguousarray(places), self.rows, self.low, self.step)[:, 0]
+        return made
+
+    def out(self, places: Numbers) -> Numbers:
+        """The way straight out of it at places."""
+        made: Numbers = kernels.beyond_all(np.ascontiguousarray(places), self.rows, self.low, self.step)[:, 1:]
+        return made
+
+    def girth(self, height: float) -> float:
+        """How long round its section at a height is (mm)."""
+        girth, _, _ = sections(self.form, np.array([height]))
+        return float(girth[0])
+
+
+def sections(form: Form, heights: Numbers) -> tuple[Numbers, Numbers, Numbers]:
+    """How long round a form is at heights, how deep for its width, and how far forward, along smooth curves."""
+    apart = form.heights[0] + np.concatenate(([0.0], np.cumsum(np.maximum(np.diff(form.heights), APART))))
+    girth, aspect, forward = (PchipInterpolator(apart, of)(np.clip(heights, apart[0], apart[-1]))
+                              for of in (form.girths, form.aspects, form.forward))  # fmt: skip
+    return girth, aspect, forward
+
+
+def taped(form: Form, half: Half, beside: float) -> float:
+    """How long the tape is from the neck down to the waist, in front over the bust point or behind, drawn tight; it
+    runs ``beside`` the centre (mm).
+    """
+    heights = np.linspace(form.waist, form.neck, 120)
+    girth, aspect, forward = sections(form, heights)
+    wide, deep = girth * half_width(aspect), girth * half_depth(aspect)
+    sign = 1.0 if half is Half.FRONT else -1.0
+    inside = np.sqrt(np.maximum(1 - (beside / np.maximum(wide, beside + 1e-9)) ** 2, 0.0))
+    out = sign * forward + deep * inside
+    out[-1] = sign * forward[-1]  # at the neck the tape begins at the side
+    kept: list[tuple[float, float]] = []
+    for place in zip(heights.tolist(), out.tolist(), strict=True):
+        while len(kept) > 1 and _turns_in(kept[-2], kept[-1], place):
+            kept.pop()
+        kept.append(place)
+    line = np.array(kept)
+    return float(np.hypot(*np.diff(line, axis=0).T).sum())
+
+
+def _turns_in(a: tuple[float, float], b: tuple[float, float], c: tuple[float, float]) -> bool:
+    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]) >= 0
+
+
+def moved(form: Form, up: float, forward: float) -> Form:
+    """A form with its neck so much higher, all between it and the waist with it, and its bust so much further
+    forward (mm).
+    """
+    share = np.clip((form.heights - form.waist) / max(form.neck - form.waist, 1.0), 0.0, None)
+    above = np.minimum(share, 1.0)
+    heights = form.heights + up * above
+    come = np.interp(form.heights, [form.waist, form.bust, form.neck], [0.0, 1.0, 0.3])
+    at = {name: getattr(form, name) for name in ("bust", "underarm", "neck", "top")}
+    lifted = {name: z + up * min((z - form.waist) / max(form.neck - form.waist, 1.0), 1.0) for name, z in at.items()}
+    across, tip = form.shoulder
+    return replace(form, heights=heights, forward=form.forward + forward * come, shoulder=(across, tip + up), **lifted)
+
+
+def fitted(figure: Figure) -> Form:
+    """The person's form with its neck and bust moved so that front and back are as long as the tape says."""
+    form = Form.of(figure)
+    beside = Measures(figure, Workings()).take("bust_span") / 2
+    wanted = [form.lengths[Half.FRONT], form.lengths[Half.BACK]]
+
+    def off(moves: Numbers) -> Numbers:
+        made = moved(form, *moves.tolist())
+        return np.array([
+            taped(made, Half.FRONT, beside) - wanted[0], taped(made, Half.BACK, beside) - wanted[1], *(WEIGHS * moves)
+        ])  # fmt: skip
+
+    most = np.array([NECK_MOVES, BUST_MOVES])
+    found = least_squares(off, np.zeros(2), bounds=(-most, most), diff_step=1e-3, x_scale=(10.0, 10.0))
+    return moved(form, *found.x.tolist())
