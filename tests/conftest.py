@@ -1,5 +1,6 @@
 """What every test may use: a bodice, a recipe, and numbers close enough."""
 
+import os
 import pytest
 from hypothesis import HealthCheck, settings
 from shapely import Polygon

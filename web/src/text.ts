@@ -2,6 +2,7 @@ import { clothText } from "./cloth/text";
 import { costsText } from "./costs/text";
 import { daysText } from "./days/text";
 import { fittingsText } from "./fittings/text";
+import { hangText } from "./hang/text";
 import { makingText } from "./making/text";
 import { peopleText } from "./people/text";
 import { practiceText } from "./practice/text";
@@ -12,6 +13,7 @@ export const text = {
   ...clothText,
   ...makingText,
   ...fittingsText,
+  ...hangText,
   ...daysText,
   ...peopleText,
   ...recordsText,

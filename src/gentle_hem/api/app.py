@@ -25,6 +25,7 @@ from gentle_hem.api.desk import FIRST_PAGE, SlipWriter, desk
 from gentle_hem.api.door import HOMELY, AtTheDoor, Door, Place
 from gentle_hem.api.figures import figures
 from gentle_hem.api.fittings import fittings
+from gentle_hem.api.hanging import hanging
 from gentle_hem.api.lays import laying
 from gentle_hem.api.learnt import notes
 from gentle_hem.api.make import make
@@ -43,6 +44,7 @@ from gentle_hem.devices.person import TAPE_PERSON
 from gentle_hem.devices.tape import SimulatedTape
 from gentle_hem.formats.apart import ReadingRoom
 from gentle_hem.laying.falling import FallingRoom
+from gentle_hem.laying.hanging import HangingRoom
 from gentle_hem.laying.room import LayingRoom
 from gentle_hem.store import Store, StoreTrouble
 
@@ -53,7 +55,7 @@ BETWEEN_LOOKS = 1800.0
 
 ROUTERS = (
     studio, make, desk, beginning, commissions, people, benches, figures, blocks, lists, words, laying, cloths,
-    plotting, chalking, making, calendar, fittings, records, costing, notes, by_hand, over, practice,
+    plotting, chalking, making, calendar, fittings, records, costing, notes, by_hand, over, practice, hanging,
 )  # fmt: skip
 
 
@@ -78,6 +80,7 @@ def create_app(
         copies.start()
         yield
         app.state.laying_room.close()
+        app.state.hanging_room.close()
         copies.stop()
         slips.stop()
         app.state.reading_room.close()
@@ -87,7 +90,7 @@ def create_app(
     app.state.store, app.state.demo, app.state.place = store, demo, place
     app.state.devices = demo if devices is None else devices
     app.state.reading_room, app.state.laying_room = ReadingRoom(), LayingRoom(store)
-    app.state.falling_room = FallingRoom()
+    app.state.falling_room, app.state.hanging_room = FallingRoom(), HangingRoom()
     problems.install(app)
     if not place.is_home:
         app.add_middleware(AtTheDoor, door=Door(store.folder), place=place)

@@ -1344,6 +1344,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hangs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description Hang what a recipe makes; its events tell how it falls. The same recipe is hung once.
+         */
+        post: operations["begin_api_hangs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangs/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ready
+         * @description A dress is about to be hung: what it takes is read in meanwhile.
+         */
+        post: operations["ready_api_hangs_ready_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hung
+         * @description How a dress hangs by now.
+         */
+        get: operations["hung_api_hangs__number__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop
+         * @description The falling of a dress ended.
+         */
+        delete: operations["stop_api_hangs__number__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangs/{number}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Events
+         * @description How a dress falls: one event whenever it lies otherwise, with its triangles when they are new; the last when it
+         *     is at rest.
+         */
+        get: operations["events_api_hangs__number__events_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -3112,6 +3197,59 @@ export interface components {
             detail?: components["schemas"]["ValidationError"][];
         };
         /**
+         * HangOut
+         * @description A dress that is hung: how it lies now, and once it is at rest what is read from it.
+         */
+        HangOut: {
+            /** Number */
+            number: number;
+            /** Places */
+            places: number[] | null;
+            rest: components["schemas"]["RestOut"] | null;
+            shape: components["schemas"]["ShapeOut"] | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "falling" | "rest" | "refused" | "failed" | "stopped";
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * HemOut
+         * @description The hem ribbon from centre front to centre back: heights above the floor (mm), and said at nine places.
+         */
+        HemOut: {
+            /** Asked */
+            asked: number[];
+            /** Later */
+            later: number[];
+            /** Now */
+            now: number[];
+            /** Places */
+            places: components["schemas"]["HemPlaceOut"][];
+            /** Step */
+            step: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * HemPlaceOut
+         * @description The hem at one place.
+         */
+        HemPlaceOut: {
+            /** Asked */
+            asked: string;
+            /** Cut */
+            cut: string;
+            /** Later */
+            later: string;
+            /** Now */
+            now: string;
+            /** Place */
+            place: string;
+        };
+        /**
          * HintOut
          * @description A hint for the cloth in hand.
          */
@@ -4292,6 +4430,19 @@ export interface components {
             workings: components["schemas"]["WorkingDocument"][];
         };
         /**
+         * RestOut
+         * @description A dress at rest, read.
+         */
+        RestOut: {
+            hem: components["schemas"]["HemOut"] | null;
+            /** Later */
+            later: number[];
+            /** Said */
+            said: string[];
+            /** Strains */
+            strains: number[];
+        };
+        /**
          * RingOut
          * @description A flare marked on cloth folded to a wedge.
          */
@@ -4539,6 +4690,28 @@ export interface components {
             findings: components["schemas"]["FindingDocument"][];
             /** Rows */
             rows: components["schemas"]["ComparedMeasure"][];
+        };
+        /**
+         * ShapeOut
+         * @description A half of the dress in triangles, its other half mirrored; lengths in tenths of a millimetre.
+         */
+        ShapeOut: {
+            /** Colours */
+            colours: (string | null)[];
+            /** Every */
+            every: number;
+            /** Form */
+            form: number[];
+            /** Hem */
+            hem: number[];
+            /** Lines */
+            lines: number[];
+            /** Piece Of */
+            piece_of: number[];
+            /** Pieces */
+            pieces: string[];
+            /** Triangles */
+            triangles: number[];
         };
         /**
          * SittingOut
@@ -7675,6 +7848,163 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    begin_api_hangs_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HangOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    ready_api_hangs_ready_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    hung_api_hangs__number__get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HangOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    stop_api_hangs__number__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    events_api_hangs__number__events_get: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -21,7 +21,16 @@ import { WhatIs } from "../ui/Meaning";
 import { Files } from "./Files";
 
 /** What lies on the wall beside the way. */
-export type Table = "sheet" | "draft" | "schools" | "figure" | "workings" | "lays" | "making" | "fittings";
+export type Table =
+  | "sheet"
+  | "draft"
+  | "schools"
+  | "figure"
+  | "workings"
+  | "lays"
+  | "hang"
+  | "making"
+  | "fittings";
 
 /** What is worked on at a stage. */
 export function StageParts({

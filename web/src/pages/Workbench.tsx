@@ -9,6 +9,7 @@ import { ClientPicture } from "../dress/ClientPicture";
 import { Dress, type Touched } from "../dress/Dress";
 import { FigureTable } from "../figure/FigureTable";
 import { FittingLog } from "../fittings/FittingLog";
+import { HangRoom, makeReady } from "../hang/HangRoom";
 import { JoinRibbon } from "../join/JoinRibbon";
 import { LaidTogether } from "../join/LaidTogether";
 import { MakingPlan } from "../making/MakingPlan";
@@ -36,7 +37,7 @@ import { Walk } from "./Walk";
 /** What takes the whole wall. */
 /** The tables that are the whole of a stage. */
 const OF_STAGE: Table[] = ["making", "fittings"];
-const WIDE: Table[] = ["draft", "schools", "figure", "lays", "making"];
+const WIDE: Table[] = ["draft", "schools", "figure", "lays", "hang", "making"];
 
 /** A commission opened: fetched once, then worked on. */
 export function CommissionPage() {
@@ -284,6 +285,17 @@ function Workbench({ commission }: { commission: Commission }) {
             {screen.dress.views.length > 0 && !WIDE.includes(table) && (
               <Boundary>
                 <Dress dress={(tried ?? screen).dress} lit={about} onTouch={setTouched}>
+                  <p className="no-print px-3 text-center">
+                    <Button
+                      look="quiet"
+                      className="underline underline-offset-4"
+                      onPointerEnter={makeReady}
+                      onFocus={makeReady}
+                      onClick={() => setTable("hang")}
+                    >
+                      {text.hang.open}
+                    </Button>
+                  </p>
                   <ClientPicture
                     dress={commission.id}
                     features={screen.sentences
@@ -310,6 +322,13 @@ function Workbench({ commission }: { commission: Commission }) {
               ) : table === "lays" ? (
                 <Lays
                   commission={commission.id}
+                  recipe={screen.recipe}
+                  unit={screen.unit}
+                  onChange={bench.change}
+                  onClose={() => setTable("sheet")}
+                />
+              ) : table === "hang" ? (
+                <HangRoom
                   recipe={screen.recipe}
                   unit={screen.unit}
                   onChange={bench.change}

@@ -27,9 +27,10 @@ MOST_TRIANGLES = 5200
 
 DRAG = 4.0
 
-ROUGHLY, AT_REST = (
-    Rest(settled=settled, step=1.0, drag=DRAG, most_steps=400) for settled in (2e-4, 3e-5)
-)  # fmt: skip
+ROUGHLY = Rest(settled=2e-4, step=1.0, drag=DRAG, most_steps=400)
+AT_REST = replace(ROUGHLY, settled=5e-5, first=0.04)
+A_LITTLE_MORE = replace(AT_REST, first=0.3)
+"""When it is at rest: first in large triangles, then in small ones, then once more after two days."""
 
 CREEPS = {Drape.LIMP: 4.0, Drape.SOFT: 3.0, Drape.CRISP: 2.0, Drape.UNSAID: 3.0}
 """How many times as far cloth has given on the bias after two days as at once, from memory: so that a circle of soft
@@ -69,7 +70,7 @@ def hang(
     rest = _falling(sewn, stand).fallen(start, AT_REST, lambda at, _: tell(sewn, at))
     cloths = {Fabric.of(c): c for c in (recipe.cloths.outer, recipe.cloths.contrast)}
     crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f)) for f in sewn.net.fabrics))
-    later = Falling(crept, sewn.held, stand, sewn.where).fallen(rest.places, AT_REST).places
+    later = Falling(crept, sewn.held, stand, sewn.where).fallen(rest.places, A_LITTLE_MORE).places
     return HungDress(sewn, rest.places, later, stand, rest.steps)
 
 

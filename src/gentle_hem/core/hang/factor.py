@@ -10,13 +10,17 @@ Nested dissection: George 1973; multifrontal: Duff and Reid 1983 (both from memo
 
 from __future__ import annotations
 
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 
 import numpy as np
 from scipy.sparse import csr_matrix
 
-from gentle_hem.core.hang.kernels import taken_apart
+from gentle_hem.core.hang.kernels import solve_apart, take_apart
 from gentle_hem.core.hang.mesh import Indices, Numbers
+
+HANDS = ThreadPoolExecutor(1, thread_name_prefix="front")
+"""Who works out one half while the other is worked out."""
 
 LEAF = 24
 """So many points are not cut in two any more."""
@@ -35,7 +39,10 @@ class Pattern:
     def __init__(self, joined: csr_matrix, where: Numbers) -> None:
         """``joined`` has a value wherever two points share a force; ``where`` are places to cut the cloth by."""
         groups: list[tuple[Indices, list[int]]] = []
-        _cut(joined, where, np.arange(joined.shape[0]), groups)
+        halves: list[int] = []
+        _cut(joined, where, np.arange(joined.shape[0]), groups, halves)
+        self._halves = (halves[-2], halves[-1]) if halves else (0, len(groups))
+        """Where the fronts of the one half end, and those of the other."""
         self.count = joined.shape[0]
         rank = np.empty(self.count, dtype=np.int64)
         rank[np.concatenate([own for own, _ in groups])] = np.arange(self.count)
@@ -61,14 +68,23 @@ class Pattern:
         Raises NotSteady.
         """
         f = self._fronts
+        low, high = self._halves
         x = right.copy()
-        try:
-            taken_apart(
-                blocks, f.own, f.starts, f.points, f.pair_starts, f.pairs, f.rows, f.columns, f.part_starts, f.parts,
-                f.map_starts, f.maps, f.matrix_starts, f.matrices, x,
+
+        def apart(first: int, last: int) -> None:
+            take_apart(
+                blocks, f.own, f.starts, f.pair_starts, f.pairs, f.rows, f.columns, f.part_starts, f.parts,
+                f.map_starts, f.maps, f.matrix_starts, f.matrices, first, last,
             )  # fmt: skip
+
+        try:
+            beside = HANDS.submit(apart, 0, low)  # the two halves know nothing of each other
+            apart(low, high)
+            beside.result()
+            apart(high, len(f.own))
         except np.linalg.LinAlgError as fault:
             raise NotSteady("this matrix gives way in some direction") from fault
+        solve_apart(f.own, f.starts, f.points, f.matrix_starts, f.matrices, x)
         return x
 
 
@@ -132,9 +148,11 @@ def _starts(of: list[Indices]) -> Indices:
     return made
 
 
-def _cut(joined: csr_matrix, where: Numbers, points: Indices, groups: list[tuple[Indices, list[int]]]) -> list[int]:
-    """Cut some points in two and both halves again; the groups are put down from the smallest up. Answers which of them
-    leave something to a group above.
+def _cut(
+    joined: csr_matrix, where: Numbers, points: Indices, groups: list[tuple[Indices, list[int]]], halves: list[int]
+) -> list[int]:
+    """Cut some points in two and both halves again; the groups are put down from the smallest up, and how many there
+    are after each half. Answers which of them leave something to a group above.
     """
     if len(points) <= LEAF:
         if len(points):
@@ -153,7 +171,10 @@ def _cut(joined: csr_matrix, where: Numbers, points: Indices, groups: list[tuple
     touches = np.zeros(len(low), dtype=bool)
     for k, point in enumerate(low):
         touches[k] = beyond[joined.indices[joined.indptr[point] : joined.indptr[point + 1]]].any()
-    below = _cut(joined, where, low[~touches], groups) + _cut(joined, where, high, groups)
+    below = _cut(joined, where, low[~touches], groups, halves)
+    after_low = len(groups)
+    below += _cut(joined, where, high, groups, halves)
+    halves += [after_low, len(groups)]
     if not touches.any():
         return below
     groups.append((low[touches], below))

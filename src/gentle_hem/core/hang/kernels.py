@@ -168,15 +168,21 @@ def pressed(
 
 
 @njit(
-    "void(f8[:,::1], i8[:,::1], f8[:,::1], f8[::1], f8[:,::1], f8, f8, f8, b1, i8[:,:,::1], f8[:,::1], f8[:,:,::1])",
+    "void(f8[:,::1], i8[:,::1], f8[:,::1], f8[::1], f8[:,::1], f8, f8, f8, b1, i8[:,:,::1], f8[:,::1],"
+    " f8[:,:,::1], f8[:,::1], f8, f8)",
     cache=True,
 )
 def pressing(
     places: Numbers, who: Indices, share: Numbers, firm: Numbers, rows: Numbers, low: float, step: float, off: float,
-    middle: bool, pairs: Indices, rise: Numbers, blocks: Numbers,
+    middle: bool, pairs: Indices, rise: Numbers, blocks: Numbers, speeds: Numbers, rub: float, slow: float,
 ) -> None:  # fmt: skip
-    """Adds what a body that is pressed on pushes back, and what her other side does, and how that rises."""
-    way = np.empty(3)
+    """Adds what a body that is pressed on pushes back, and what her other side does, and how that rises.
+
+    What slides on the body with ``speeds`` is held back by ``rub`` times as much as it is pressed, over the length of
+    the time step, and by less where it slides slower than ``slow`` (Coulomb's friction, smoothed): it is held back, and
+    comes to rest by its shape.
+    """
+    way, past = np.empty(3), np.empty(3)
     for n in range(len(who)):
         x = y = z = 0.0
         for k in range(3):
@@ -206,6 +212,28 @@ def pressing(
                 for i in range(3):
                     for j in range(3):
                         blocks[to, i, j] += firm[n] * share[n, k] * share[n, m] * way[i] * way[j]
+        if rub == 0.0:
+            continue
+        out = 0.0
+        for i in range(3):
+            past[i] = 0.0
+            for k in range(3):
+                past[i] += share[n, k] * speeds[who[n, k], i]
+            out += past[i] * way[i]
+        along = 0.0
+        for i in range(3):
+            along += (past[i] - out * way[i]) ** 2
+        held = rub * force / max(sqrt(along), slow)
+        for k in range(3):
+            for m in range(3):
+                to = pairs[n, k, m]
+                if to < 0 or share[n, k] == 0.0 or share[n, m] == 0.0:
+                    continue
+                by = held * share[n, k] * share[n, m]
+                for i in range(3):
+                    for j in range(3):
+                        blocks[to, i, j] -= by * way[i] * way[j]
+                    blocks[to, i, i] += by
 
 
 @njit("f8[:,::1](f8[:,::1])", cache=True)
@@ -229,19 +257,19 @@ def _rooted(full: Numbers) -> Numbers:
 
 @njit(
     "void(f8[:,:,::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1], i8[::1],"
-    " i8[::1], i8[::1], f8[::1], f8[::1])",
+    " i8[::1], f8[::1], i8, i8)",
     cache=True,
+    nogil=True,
 )
-def taken_apart(
-    blocks: Numbers, owns: Indices, starts: Indices, points: Indices, pair_starts: Indices, pairs: Indices,
-    rows: Indices, columns: Indices, part_starts: Indices, parts: Indices, map_starts: Indices, maps: Indices,
-    matrix_starts: Indices, matrices: Numbers, x: Numbers,
+def take_apart(
+    blocks: Numbers, owns: Indices, starts: Indices, pair_starts: Indices, pairs: Indices, rows: Indices,
+    columns: Indices, part_starts: Indices, parts: Indices, map_starts: Indices, maps: Indices,
+    matrix_starts: Indices, matrices: Numbers, first: int, last: int,
 ) -> None:  # fmt: skip
-    """Takes a matrix apart front by front and solves it: ``x`` is the right side and becomes the answer. Raises
+    """Takes a matrix apart, front by front from a first to before a last one; fronts below them are done. Raises
     LinAlgError where it gives way in some direction.
     """
-    count = len(owns)
-    for f in range(count):
+    for f in range(first, last):
         size, own = 3 * (starts[f + 1] - starts[f]), 3 * owns[f]
         full = matrices[matrix_starts[f] : matrix_starts[f + 1]].reshape(size, size)
         full[:] = 0.0
@@ -271,6 +299,17 @@ def taken_apart(
             under = np.dot(np.ascontiguousarray(full[own:, :own]), np.ascontiguousarray(corner.T))
             full[own:, :own] = under
             full[own:, own:] -= np.dot(under, np.ascontiguousarray(under.T))
+
+
+@njit(
+    "void(i8[::1], i8[::1], i8[::1], i8[::1], f8[::1], f8[::1])",
+    cache=True,
+)
+def solve_apart(
+    owns: Indices, starts: Indices, points: Indices, matrix_starts: Indices, matrices: Numbers, x: Numbers
+) -> None:
+    """Solves what was taken apart: ``x`` is the right side and becomes the answer."""
+    count = len(owns)
     for f in range(count):
         size, own = 3 * (starts[f + 1] - starts[f]), 3 * owns[f]
         full = matrices[matrix_starts[f] : matrix_starts[f + 1]].reshape(size, size)

@@ -10,6 +10,7 @@ Lengths in mm; heights above the floor she stands on, in her shoes.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from scipy.signal import find_peaks
@@ -19,15 +20,13 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.dress import HungDress
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.pattern import Role
+from gentle_hem.core.steps.level_hem import AROUND, LevelHem
 from gentle_hem.core.units import Said, format_length
-
-PLACES = 9
-"""A hem is levelled at so many places from the centre front to the centre back."""
 
 RIBBON = 65
 """And drawn through so many."""
 
-WAVES = 6
+WAVES = 4
 """The smooth curve of a hem has so many waves at most from the centre front to the centre back."""
 
 FOLD = 0.008
@@ -44,6 +43,12 @@ TIGHT, CLOSE = 0.02, 0.003
 
 GAPES = 6.0
 """An edge that stands off further gapes (mm)."""
+
+SLID = 15.0
+"""A bodice that lies lower by more has slid down (mm)."""
+
+NOTHING = 0.5
+"""Less is left as it is (mm)."""
 
 SEEN = 2.0
 """A hem that drops by less has not dropped (mm)."""
@@ -106,6 +111,8 @@ class HangReading:
     levels: tuple[BodyLevel, ...]
     gape: Gape | None
     drag: str
+    slid: float
+    """How far what is above the waist has slid down (mm)."""
     left_out: tuple[str, ...]
     is_held: bool
 
@@ -116,7 +123,7 @@ def read(dress: HungDress, garment: Garment, figure: Figure) -> HangReading:
     ribbon = hem_ribbon(dress, heel) if len(dress.sewn.hem) > 3 else None
     folds, deep = _folds(dress)
     hem = dress.now[dress.sewn.hem]
-    tight = _strained(dress)
+    tight = strained(dress)
     levels = tuple(
         level for name, height in (("bust", dress.stand.form.bust), ("waist", dress.stand.form.waist),
                                    ("hip", dress.stand.form.hip))
@@ -124,7 +131,7 @@ def read(dress: HungDress, garment: Garment, figure: Figure) -> HangReading:
     )  # fmt: skip
     return HangReading(
         ribbon, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels, _gape(dress, garment),
-        _drag(dress, tight), dress.sewn.left_out, dress.sewn.is_held,
+        _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
     )  # fmt: skip
 
 
@@ -159,7 +166,7 @@ def hem_ribbon(dress: HungDress, heel: float) -> HemRibbon:
     )
     steep = smooth(shares, _steepness(dress), at)
     cut = (asked - later) / np.maximum(steep, STEEPEST)
-    places = np.linspace(0, RIBBON - 1, PLACES).astype(int)
+    places = np.linspace(0, RIBBON - 1, len(AROUND)).astype(int)
     return HemRibbon(*(tuple(of.tolist()) for of in (asked, now, later, cut[places])))
 
 
@@ -200,7 +207,7 @@ def _folds(dress: HungDress) -> tuple[int, float]:
 # her body
 
 
-def _strained(dress: HungDress) -> Numbers:
+def strained(dress: HungDress) -> Numbers:
     """By triangle, how far it is stretched along its warp or its weft, whichever is more (1: twice as long); on the
     bias cloth gives without being tight.
     """
@@ -216,11 +223,13 @@ def _at_level(dress: HungDress, name: str, height: float, strains: Numbers) -> B
     net, z = dress.sewn.net, height / 1000
     corners = dress.now[net.triangles]
     far = dress.stand.far(corners.mean(axis=1))
-    near = np.abs(corners.mean(axis=1)[:, 2] - z) < BAND
+    on_her = ~np.array(dress.sewn.beside)[dress.sewn.piece_of]
+    near = (np.abs(corners.mean(axis=1)[:, 2] - z) < BAND) & on_her
     if not near.any():
         return None
     long, turn = 0.0, 0.0
-    for t in np.flatnonzero((corners[:, :, 2].min(axis=1) <= z) & (corners[:, :, 2].max(axis=1) >= z)):
+    across = (corners[:, :, 2].min(axis=1) <= z) & (corners[:, :, 2].max(axis=1) >= z) & on_her
+    for t in np.flatnonzero(across):
         ends = []
         for k in range(3):
             p, q = corners[t, k], corners[t, (k + 1) % 3]
@@ -271,7 +280,37 @@ def _drag(dress: HungDress, strains: Numbers) -> str:
     return min(seams, key=lambda one: one[1], default=("", 0.0))[0]
 
 
+def _slid(dress: HungDress) -> float:
+    """How far the upper part lies lower than it was put on (mm)."""
+    points = [sheet.points for sheet in dress.sewn.sheets if sheet.key[1] < 0]
+    if not points:
+        return 0.0
+    upper = np.unique(np.concatenate(points))
+    return 1000 * float((dress.sewn.start - dress.now)[upper, 2].mean())
+
+
 # in words
+
+AROUND_SAID = (
+    "at the centre front", "an eighth round", "a quarter round", "three eighths round", "half-way round",
+    "five eighths round", "three quarters round", "seven eighths round", "at the centre back",
+)  # fmt: skip
+"""The places a hem is levelled at, in words."""
+
+
+def said_cut(cut: float, unit: Said) -> str:
+    """How much is cut off or added at a place of the hem, in words."""
+    if abs(cut) < NOTHING:
+        return "leave it"
+    return f"cut off {format_length(cut, unit)}" if cut > 0 else f"add {format_length(-cut, unit)}"
+
+
+def level_step(ribbon: HemRibbon) -> dict[str, Any] | None:
+    """The step that levels a hem as it hung; None where it hangs as it was asked."""
+    if ribbon.uneven <= LEVEL_WITHIN and max(abs(c) for c in ribbon.cut) < LEVEL_WITHIN:
+        return None
+    step = LevelHem.model_validate(dict(zip(AROUND, (round(c, 1) for c in ribbon.cut), strict=True)))
+    return step.model_dump(mode="json")
 
 
 def said(reading: HangReading, unit: Said) -> list[str]:
@@ -315,6 +354,11 @@ def said(reading: HangReading, unit: Said) -> list[str]:
         )
     if reading.drag:
         made.append(f"Most is pulled near the {reading.drag}.")
+    if reading.slid > SLID:
+        made.append(
+            f"It has slid down by {long(reading.slid)}, until her shape held it: a waist stay or straps would keep "
+            "it up."
+        )
     if reading.is_held:
         made.append("Its bodice is only measured, so the skirt is hung from her waist, held there.")
     if reading.left_out:

@@ -58,6 +58,7 @@ class Rest:
     (m); or nothing it does in five steps gives up any."""
     step: float = LONGEST_STEP
     """The longest time step (s)."""
+    first: float = FIRST_STEP
     drag: float = DRAG
     most_steps: int = MOST_STEPS
 
@@ -70,6 +71,10 @@ OFF = 0.0005
 FIRM = 5e6
 """How hard what is nearer is pushed off (N a m² for each m nearer): a bodice under tension comes nearer by a tenth of
 a millimetre."""
+
+RUBS, SLOW = 0.3, 0.01
+"""How hard cloth is to slide on the form, as a share of how hard it is pressed (from memory); and the speed below which
+it is less hard (m/s)."""
 
 Watch = Callable[[Numbers, int], None]
 """Told where the points are after each step, and how many there were; may raise to end it."""
@@ -169,9 +174,9 @@ class Falling:
         """The pairs of points of every triangle, and those of every place that may touch."""
         return self._pairs(self._pattern, self.net.triangles), self._pairs(self._pattern, self._touching[0])
 
-    def forces(self, places: Numbers) -> tuple[Numbers, Numbers]:
-        """How the energy rises with every coordinate (N), and how that rises, by pairs of points; bending is not in the
-        second.
+    def forces(self, places: Numbers, speeds: Numbers | None = None, step: float = 1.0) -> tuple[Numbers, Numbers]:
+        """How the energy rises with every coordinate (N), and how that rises, by pairs of points: with what rubs on
+        the body, if it slides with ``speeds``, over a time step; bending is not in the second.
         """
         net = self.net
         rise = net.bending @ places
@@ -182,8 +187,9 @@ class Falling:
         if self.stand is not None:
             stand, (who, share, firm) = self.stand, self._touching
             kernels.pressing(
-                places, who, share, firm, stand.rows, stand.low, stand.step, OFF, True, touching, rise, blocks
-            )
+                places, who, share, firm, stand.rows, stand.low, stand.step, OFF, True, touching, rise, blocks,
+                places if speeds is None else speeds, 0.0 if speeds is None else RUBS / step, SLOW,
+            )  # fmt: skip
         return rise, blocks
 
     def fallen(self, start: Numbers, rest: Rest = AT_REST, watch: Watch | None = None) -> Fallen:
@@ -198,10 +204,10 @@ class Falling:
         masses = net.masses[:, None]
         lifted = GRAVITY * float(net.masses.sum())
         weight = lifted / net.count
-        places, speeds, step = start.copy(), np.zeros_like(start), min(FIRST_STEP, rest.step)
+        places, speeds, step = start.copy(), np.zeros_like(start), min(rest.first, rest.step)
         energies, times, moved_last = [self.energy(places)], [0.0], 0
         for count in range(1, rest.most_steps + 1):
-            rise, blocks = self.forces(places)
+            rise, blocks = self.forces(places, speeds, step)
             blocks[bent_at[:, None], axes, axes] += bent[:, None]
             blocks[alone[:, None], axes, axes] += masses * (1 / step**2 + rest.drag / step)
             blocks *= apart

@@ -88,6 +88,8 @@ class Sewn:
     is_held: bool
     """Whether it hangs from a waist that is held, because its bodice is only measured."""
     sheets: tuple[Sheet, ...]
+    beside: tuple[bool, ...]
+    """By piece, whether it hangs over what lies on her: a cape, a ruffle."""
 
     @property
     def where(self) -> Numbers:
@@ -371,6 +373,10 @@ class Sewing:
             tuple((name, np.unique(_of(number, points))) for name, points in seams.items()),
             tuple(sorted(p.name for what, p in self.dressing.pieces.items() if what not in hung and not what.other)),
             is_held, sheets,
+            tuple(
+                cut.part >= 0 and (self.dressing.hung[cut.part].over or self._is_strip(cut.part))
+                for _, _, cut in meshes
+            ),
         )  # fmt: skip
 
     # where it begins

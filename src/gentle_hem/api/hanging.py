@@ -1,0 +1,174 @@
+"""A dress hung before it is cut: begun, watched as it falls, read, stopped."""
+
+import json
+from collections.abc import Iterator
+from typing import Annotated, Any, Literal
+
+from fastapi import APIRouter, Body, HTTPException, Path, Request
+from fastapi.responses import StreamingResponse
+from pydantic import BaseModel, TypeAdapter
+
+from gentle_hem.api.kept import LARGEST_NUMBER, Asked
+from gentle_hem.core.names import Document
+from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.units import Tape, format_length
+from gentle_hem.laying.hanging import Hanging, HangingRoom
+
+hanging = APIRouter(prefix="/api", tags=["hang"])
+
+Number = Annotated[int, Path(ge=1, le=LARGEST_NUMBER)]
+
+
+class ShapeOut(BaseModel):
+    """A half of the dress in triangles, its other half mirrored; lengths in tenths of a millimetre."""
+
+    triangles: list[int]
+    lines: list[int]
+    """Pairs of points that an edge of a piece joins."""
+    pieces: list[str]
+    piece_of: list[int]
+    """By triangle, the number of its piece."""
+    hem: list[int]
+    colours: list[str | None]
+    """By piece, what its cloth is drawn in."""
+    form: list[int]
+    """Her form from the floor up: half its width, half its depth, how far forward its middle lies, by section."""
+    every: int
+    """How far apart the sections lie."""
+
+
+class HemPlaceOut(BaseModel):
+    """The hem at one place."""
+
+    place: str
+    asked: str
+    now: str
+    later: str
+    cut: str
+
+
+class HemOut(BaseModel):
+    """The hem ribbon from centre front to centre back: heights above the floor (mm), and said at nine places."""
+
+    asked: list[float]
+    now: list[float]
+    later: list[float]
+    places: list[HemPlaceOut]
+    step: dict[str, Any] | None
+    """The step that levels it; None where it hangs as it was asked."""
+
+
+class RestOut(BaseModel):
+    """A dress at rest, read."""
+
+    said: list[str]
+    hem: HemOut | None
+    later: list[int]
+    strains: list[int]
+    """By triangle, how much longer it is along its threads than it was cut, in thousandths."""
+
+
+class HangOut(BaseModel):
+    """A dress that is hung: how it lies now, and once it is at rest what is read from it."""
+
+    number: int
+    state: Literal["falling", "rest", "refused", "failed", "stopped"]
+    trouble: str
+    shape: ShapeOut | None
+    places: list[int] | None
+    rest: RestOut | None
+
+
+def _out(made: Hanging, tape: Tape, *, whole: bool = True) -> HangOut:
+    return HangOut(
+        number=made.number, state=made.state, trouble=made.trouble,
+        shape=ShapeOut.model_validate(made.shape) if whole and made.shape else None, places=made.places,
+        rest=_rest(made.rest, tape) if made.rest else None,
+    )  # fmt: skip
+
+
+def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
+    # here: it reads in scipy, which is slow, and only a hung dress needs it
+    from gentle_hem.core.hang.reading import HangReading, said
+
+    reading = TypeAdapter(HangReading).validate_python(rest["reading"])
+    return RestOut(
+        said=said(reading, tape), hem=_hem(reading.ribbon, tape), later=rest["later"], strains=rest["strains"]
+    )
+
+
+def _hem(ribbon: Any, tape: Tape) -> HemOut | None:
+    from gentle_hem.core.hang.reading import AROUND_SAID, level_step, said_cut
+
+    if ribbon is None:
+        return None
+    every = (len(ribbon.now) - 1) // (len(AROUND_SAID) - 1)
+    return HemOut(
+        asked=ribbon.asked, now=ribbon.now, later=ribbon.later, step=level_step(ribbon),
+        places=[
+            HemPlaceOut(
+                place=name, cut=said_cut(ribbon.cut[k], tape),
+                **{
+                    of: format_length(getattr(ribbon, of)[k * every], tape)
+                    for of in ("asked", "now", "later")
+                },
+            )
+            for k, name in enumerate(AROUND_SAID)
+        ],
+    )  # fmt: skip
+
+
+@hanging.post("/hangs", status_code=202)
+def begin(body: Annotated[Document, Body()], request: Request, asked: Asked) -> HangOut:
+    """Hang what a recipe makes; its events tell how it falls. The same recipe is hung once."""
+    recipe = Recipe.model_validate(body, context={"unit": asked.unit})
+    room: HangingRoom = request.app.state.hanging_room
+    return _out(room.start(recipe.model_dump(mode="json")), asked.tape(recipe.unit))
+
+
+@hanging.post("/hangs/ready", status_code=204)
+def ready(request: Request) -> None:
+    """A dress is about to be hung: what it takes is read in meanwhile."""
+    request.app.state.hanging_room.make_ready()
+
+
+def _found(number: int, request: Request) -> tuple[HangingRoom, Hanging]:
+    room: HangingRoom = request.app.state.hanging_room
+    made = room.of(number)
+    if made is None:
+        raise HTTPException(404, "This dress does not hang any more; hang it again.")
+    return room, made
+
+
+@hanging.get("/hangs/{number}")
+def hung(number: Number, request: Request, asked: Asked) -> HangOut:
+    """How a dress hangs by now."""
+    return _out(_found(number, request)[1], asked.tape())
+
+
+@hanging.delete("/hangs/{number}", status_code=204)
+def stop(number: Number, request: Request) -> None:
+    """The falling of a dress ended."""
+    room, made = _found(number, request)
+    room.stop(made)
+
+
+@hanging.get("/hangs/{number}/events", response_class=StreamingResponse)
+def events(number: Number, request: Request, asked: Asked) -> StreamingResponse:
+    """How a dress falls: one event whenever it lies otherwise, with its triangles when they are new; the last when it
+    is at rest.
+    """
+    room, made = _found(number, request)
+    tape = asked.tape()
+
+    def told() -> Iterator[str]:
+        shapes = 0
+        for news in room.watch(made):
+            if not news:
+                yield ": it goes on\n\n"
+                continue
+            now, new = made.shapes, made.shapes != shapes
+            shapes = now
+            yield f"data: {json.dumps(_out(made, tape, whole=new).model_dump(mode='json'))}\n\n"
+
+    return StreamingResponse(told(), media_type="text/event-stream", headers={"Cache-Control": "no-cache"})

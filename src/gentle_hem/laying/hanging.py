@@ -1,0 +1,249 @@
+"""Where dresses are hung: one process each, one at a time; how each lies is told as it falls.
+
+asked ──► process ──► {"shape"} ──► {"places"} ──► {"places"} … ──► {"shape"} … ──► {"rest"}      or {"refused"}
+             │
+             └── stopped: the process is ended; nothing of it is kept
+"""
+
+from __future__ import annotations
+
+import contextlib
+import hashlib
+import json
+import logging
+import os
+import subprocess
+import sys
+import threading
+import time
+from collections import OrderedDict
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from typing import Any, Literal
+
+log = logging.getLogger("gentle_hem")
+
+HANG = ["-m", "gentle_hem.laying.hanging"]
+
+EVERY = 0.25
+"""How often a dress that falls is told of (s)."""
+
+BEAT = 10.0
+"""How often whoever watches is told that it goes on (s)."""
+
+LONGEST = 240.0
+"""A dress that has not come to rest after so long is given up (s)."""
+
+KEPT = 12
+"""Of how many dresses what came of them is kept."""
+
+RESTLESS = "This dress was let fall and did not come to rest; nothing is read from it."
+
+State = Literal["falling", "rest", "refused", "failed", "stopped"]
+
+
+@dataclass
+class Hanging:
+    """A dress that is being hung, or was."""
+
+    number: int
+    key: str
+    state: State = "falling"
+    trouble: str = ""
+    shape: dict[str, Any] | None = None
+    places: list[int] | None = None
+    rest: dict[str, Any] | None = None
+    shapes: int = 0
+    """How many shapes have been told: a new one is told whole."""
+    changes: int = 0
+    process: subprocess.Popen[str] | None = field(default=None, repr=False)
+
+
+class HangingRoom:
+    """Dresses that are hung, by number; the same recipe is hung once."""
+
+    def __init__(self) -> None:
+        self._changed = threading.Condition()
+        self._one = threading.Semaphore(1)
+        self._known: OrderedDict[int, Hanging] = OrderedDict()
+        self._last = 0
+        self._closed = False
+        self._ready: subprocess.Popen[str] | None = None
+
+    def start(self, recipe: dict[str, Any]) -> Hanging:
+        """Hang what a recipe makes; what was hung already, or is being hung, is answered."""
+        key = hashlib.sha256(json.dumps(recipe, sort_keys=True).encode()).hexdigest()
+        with self._changed:
+            for known in self._known.values():
+                if known.key == key and known.state in ("falling", "rest", "refused"):
+                    self._known.move_to_end(known.number)
+                    return known
+            self._last += 1
+            made = self._known[self._last] = Hanging(self._last, key)
+            while len(self._known) > KEPT:
+                _, gone = self._known.popitem(last=False)
+                self._end(gone)
+        threading.Thread(target=self._hang, args=(made, recipe), name=f"hang {made.number}", daemon=True).start()
+        return made
+
+    def make_ready(self) -> None:
+        """Begin a process that will hang the next dress: what it works with takes it seconds to read in."""
+        with self._changed:
+            if self._ready is None and not self._closed:
+                self._ready = _begun()
+
+    def of(self, number: int) -> Hanging | None:
+        """The dress with this number; None when it is not kept any more."""
+        with self._changed:
+            return self._known.get(number)
+
+    def stop(self, made: Hanging) -> None:
+        """End the falling of a dress."""
+        with self._changed:
+            if made.state == "falling":
+                made.state = "stopped"
+            self._end(made)
+            self._tell(made)
+
+    def close(self) -> None:
+        """End all of them."""
+        with self._changed:
+            self._closed = True
+            for made in self._known.values():
+                self._end(made)
+            if self._ready is not None:
+                self._ready.kill()
+                self._ready.communicate()
+            self._changed.notify_all()
+
+    def watch(self, made: Hanging) -> Iterator[bool]:
+        """Yields whenever there is news of a dress, and every few seconds between (False), until it is at an end."""
+        seen = -1
+        while not self._closed:
+            with self._changed:
+                if made.changes == seen and made.state == "falling":
+                    self._changed.wait(timeout=BEAT)
+                news, seen = made.changes != seen, made.changes
+                ended = made.state != "falling"
+            yield news
+            if ended:
+                return
+
+    def _hang(self, made: Hanging, recipe: dict[str, Any]) -> None:
+        with self._one:
+            with self._changed:
+                if made.state != "falling" or self._closed:
+                    return
+                ready, self._ready = self._ready, None
+                made.process = process = ready if ready is not None and ready.poll() is None else _begun()
+            late = threading.Timer(LONGEST, process.kill)
+            late.start()
+            try:
+                assert process.stdin is not None
+                assert process.stdout is not None
+                assert process.stderr is not None
+                process.stdin.write(json.dumps(recipe))
+                process.stdin.close()
+                for line in process.stdout:
+                    self._take(made, json.loads(line))
+                code = process.wait()
+                trouble = process.stderr.read() if code > 0 else ""
+            except BrokenPipeError:
+                code = process.wait()
+                trouble = "its process ended before it was told what to hang"
+            finally:
+                late.cancel()
+                process.kill()
+                process.wait()
+                for pipe in (process.stdin, process.stdout, process.stderr):
+                    if pipe is not None:
+                        with contextlib.suppress(OSError):
+                            pipe.close()
+        self.make_ready()
+        with self._changed:
+            if made.state == "falling":  # it ended without an answer
+                made.state, made.trouble = "failed", RESTLESS if code < 0 else "Hanging this dress failed."
+                if code > 0:
+                    log.error("hanging a dress ended with %s: %s", code, trouble[-2000:])
+                self._tell(made)
+
+    def _take(self, made: Hanging, told: dict[str, Any]) -> None:
+        with self._changed:
+            if made.state != "falling":
+                return
+            if "shape" in told:
+                made.shape, made.shapes = told["shape"], made.shapes + 1
+            made.places = told.get("places", made.places)
+            if "rest" in told:
+                made.rest, made.state = told["rest"], "rest"
+            if "refused" in told:
+                made.state, made.trouble = "refused", told["refused"]
+            self._tell(made)
+
+    def _tell(self, made: Hanging) -> None:
+        made.changes += 1
+        self._changed.notify_all()
+
+    def _end(self, made: Hanging) -> None:
+        if made.process is not None and made.process.poll() is None:
+            made.process.kill()
+
+
+def _begun() -> subprocess.Popen[str]:
+    return subprocess.Popen(
+        [sys.executable, *HANG], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True,
+        env={**os.environ, "OPENBLAS_NUM_THREADS": "1"},
+    )  # fmt: skip
+
+
+def main() -> None:
+    """Read a recipe, hang what it makes, and print how it lies as it falls."""
+    from dataclasses import asdict
+
+    import numpy as np
+
+    from gentle_hem.core.hang.dress import hang
+    from gentle_hem.core.hang.mesh import Numbers
+    from gentle_hem.core.hang.reading import read, strained
+    from gentle_hem.core.hang.rest import NotAtRest
+    from gentle_hem.core.hang.sewing import CannotHang, Sewn
+    from gentle_hem.core.hang.shown import in_mm, shape_of
+    from gentle_hem.core.make_up import make_up
+    from gentle_hem.core.recipe import read_recipe
+
+    recipe = read_recipe(json.loads(sys.stdin.read()))
+    garment = make_up(recipe)
+    shown: list[Sewn] = []
+    told_at = 0.0
+
+    def say(told: dict[str, Any]) -> None:
+        print(json.dumps(told, separators=(",", ":")), flush=True)
+
+    def tell(sewn: Sewn, places: Numbers) -> None:
+        nonlocal told_at
+        if not shown or shown[-1] is not sewn:
+            shown.append(sewn)
+            say({"shape": shape_of(sewn, recipe), "places": in_mm(places)})
+        elif time.monotonic() - told_at >= EVERY:
+            say({"places": in_mm(places)})
+        else:
+            return
+        told_at = time.monotonic()
+
+    try:
+        dress = hang(recipe, garment, tell)
+    except CannotHang as why:
+        say({"refused": str(why)})
+    except NotAtRest:
+        say({"refused": RESTLESS})
+    else:
+        strains = np.round(1000 * strained(dress)).astype(int).tolist()
+        say({
+            "places": in_mm(dress.now),
+            "rest": {"later": in_mm(dress.later), "strains": strains, "steps": dress.steps,
+                     "reading": asdict(read(dress, garment, recipe.figure))},
+        })  # fmt: skip
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,150 @@
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
+import { answer, api, type Hang, type Recipe, type Unit } from "../api/client";
+import type { Changes } from "../recipe/draft";
+import { text } from "../text";
+import { Button } from "../ui/Button";
+import { Switcher } from "../ui/Choice";
+import { readingOf } from "../ui/preferences";
+import { Wrong } from "../ui/Wrong";
+import { HemRibbon } from "./HemRibbon";
+import type { Look } from "./scene";
+
+// three.js is large, and nothing but this asks for it
+const Picture = lazy(() => import("./Picture"));
+
+/** She is about to ask for it: what it takes is read in meanwhile. */
+export const makeReady = () => void api.POST("/api/hangs/ready");
+
+/** The dress hung on her form before it is cut: let fall, turned, read. */
+export function HangRoom({
+  recipe,
+  unit,
+  onChange,
+  onClose,
+}: {
+  recipe: Recipe;
+  unit: Unit;
+  onChange: (changes: Changes) => void;
+  onClose: () => void;
+}) {
+  const [hang, setHang] = useState<Hang | null>(null);
+  const [of, setOf] = useState<Recipe | null>(null);
+  const [wrong, setWrong] = useState<unknown>(null);
+  const [look, setLook] = useState<Look>("shaded");
+  const [when, setWhen] = useState<"now" | "later">("now");
+  const now = useRef(recipe);
+  now.current = recipe;
+
+  const begin = useCallback(() => {
+    setWrong(null);
+    setHang(null);
+    setOf(now.current);
+    answer(api.POST("/api/hangs", { params: { query: readingOf(unit) }, body: now.current as never })).then(
+      setHang,
+      setWrong,
+    );
+  }, [unit]);
+  useEffect(begin, [begin]);
+
+  const number = hang?.number;
+  useEffect(() => {
+    if (number === undefined) return;
+    const said = new URLSearchParams(
+      Object.entries(readingOf(unit)).map(([name, value]) => [name, String(value)]),
+    );
+    const events = new EventSource(`/api/hangs/${number}/events?${said}`);
+    events.onmessage = (event) => {
+      const next = JSON.parse(event.data) as Hang;
+      setHang((before) => ({ ...next, shape: next.shape ?? before?.shape ?? null }));
+      if (next.state !== "falling") events.close();
+    };
+    return () => events.close();
+  }, [number, unit]);
+
+  const stop = () => {
+    if (number !== undefined) {
+      answer(api.DELETE("/api/hangs/{number}", { params: { path: { number } } })).catch(setWrong);
+    }
+  };
+  const rest = hang?.rest ?? null;
+  const falls = hang?.state === "falling";
+  const steps = (recipe as { steps: unknown[] }).steps;
+  return (
+    <section
+      aria-label={text.hang.title}
+      data-testid="hang"
+      data-state={hang?.state}
+      className="grid min-h-0 min-w-0 grid-cols-[minmax(0,2fr)_minmax(0,3fr)] bg-paper max-[820px]:block max-[820px]:overflow-auto"
+    >
+      <div className="flex min-h-0 flex-col bg-linen max-[820px]:h-[32rem]">
+        {hang?.shape ? (
+          <Suspense fallback={<p className="p-5 text-pencil">{text.loading}</p>}>
+            <Picture hang={hang} look={look} later={when === "later"} />
+          </Suspense>
+        ) : (
+          <p className="flex-1 p-5 text-pencil">{falls || !hang ? text.hang.state.falling : ""}</p>
+        )}
+        <div className="no-print flex flex-wrap gap-3 px-3 pb-2">
+          <Switcher
+            label={text.hang.look}
+            value={look}
+            choices={(["shaded", "ink", "tight"] as Look[]).map((value) => ({
+              value,
+              text: text.hang.looks[value],
+            }))}
+            onChoose={setLook}
+          />
+          {rest && (
+            <Switcher
+              label={text.hang.when}
+              value={when}
+              choices={(["now", "later"] as const).map((value) => ({ value, text: text.hang.whens[value] }))}
+              onChoose={setWhen}
+            />
+          )}
+        </div>
+      </div>
+      <div className="min-h-0 overflow-auto px-5 py-3">
+        <div className="mb-1 flex flex-wrap items-baseline justify-between gap-3">
+          <h2 className="font-title text-2xl">{text.hang.title}</h2>
+          <Button className="no-print" onClick={onClose}>
+            {text.backToSheet}
+          </Button>
+        </div>
+        <p className="mb-2 text-pencil">{text.hang.how}</p>
+        <p role="status" className="font-semibold">
+          {hang ? text.hang.state[hang.state] : text.hang.state.falling}
+        </p>
+        {hang?.trouble && <p role="alert">{hang.trouble}</p>}
+        <Wrong error={wrong} />
+        <p className="no-print my-2 flex flex-wrap items-center gap-3">
+          {falls && <Button onClick={stop}>{text.hang.stop}</Button>}
+          {hang && !falls && <Button onClick={begin}>{text.hang.again}</Button>}
+          {of !== null && of !== recipe && <span>{text.hang.changed}</span>}
+        </p>
+        {rest && (
+          <>
+            <ul
+              aria-label={text.hang.words}
+              data-testid="hang-words"
+              className="mb-3 list-disc space-y-0.5 pl-5"
+            >
+              {rest.said.map((sentence) => (
+                <li key={sentence}>{sentence}</li>
+              ))}
+            </ul>
+            {rest.hem && <HemRibbon hem={rest.hem} />}
+            {rest.hem?.step && of === recipe && (
+              <Button
+                className="no-print my-3"
+                onClick={() => onChange({ steps: [...steps, rest.hem?.step] })}
+              >
+                {text.hang.level}
+              </Button>
+            )}
+          </>
+        )}
+      </div>
+    </section>
+  );
+}

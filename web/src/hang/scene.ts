@@ -1,0 +1,222 @@
+import {
+  AmbientLight,
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DataTexture,
+  DirectionalLight,
+  DoubleSide,
+  LineBasicMaterial,
+  LineSegments,
+  Mesh,
+  MeshLambertMaterial,
+  MeshToonMaterial,
+  NearestFilter,
+  PerspectiveCamera,
+  RedFormat,
+  Scene,
+  WebGLRenderer,
+} from "three";
+import type { Hang } from "../api/client";
+
+export type Look = "shaded" | "ink" | "tight";
+type Shape = NonNullable<Hang["shape"]>;
+
+/** Tenths of a millimetre in a metre. */
+const METRE = 10_000;
+/** What is strained by more than this many thousandths is drawn as tight. */
+const TIGHT = 20;
+const ROUND = 96;
+/** Her form is drawn so much smaller, so that it does not show through cloth that lies on it (tenths of a millimetre). */
+const UNDER = 50;
+
+const css = (name: string) =>
+  new Color(getComputedStyle(document.documentElement).getPropertyValue(`--color-${name}`).trim());
+
+/** A dress on her form, drawn with three.js: the half that is told and its mirror image. */
+export class Hung {
+  private readonly renderer: WebGLRenderer;
+  private readonly scene = new Scene();
+  private readonly camera = new PerspectiveCamera(24, 1, 0.1, 20);
+  private cloth: Mesh<BufferGeometry, MeshLambertMaterial | MeshToonMaterial>[] = [];
+  private lines: LineSegments[] = [];
+  private form: Mesh | null = null;
+  private shape: Shape | null = null;
+  private turn = 0;
+  private tall = 1.6;
+
+  constructor(private readonly canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
+    this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
+    const key = new DirectionalLight(0xffffff, 2.1);
+    key.position.set(-1.8, 1.6, 1);
+    const fill = new DirectionalLight(0xffffff, 0.7);
+    fill.position.set(2, 0.2, 1);
+    // the light goes with who looks, as if the stand were turned before a window
+    this.camera.add(key, fill);
+    this.scene.add(this.camera, new AmbientLight(0xffffff, 1.1));
+  }
+
+  /** New triangles: what was drawn is put away. */
+  begin(shape: Shape) {
+    this.clear();
+    this.shape = shape;
+    this.form = this.drawnForm(shape);
+    this.scene.add(this.form);
+  }
+
+  /** Where its points are, how it is shown, and how it is strained there. */
+  draw(places: number[], look: Look, strains: number[] | null) {
+    const shape = this.shape;
+    if (!shape) return;
+    for (const old of [...this.cloth, ...this.lines]) this.remove(old);
+    this.cloth = [];
+    this.lines = [];
+    const ink = css("ink");
+    for (const side of [1, -1]) {
+      const at = placed(places, side);
+      const geometry = new BufferGeometry();
+      geometry.setAttribute("position", new BufferAttribute(at, 3));
+      geometry.setIndex(side > 0 ? shape.triangles : turnedOver(shape.triangles));
+      geometry.computeVertexNormals();
+      geometry.setAttribute("color", new BufferAttribute(tinted(shape, look, strains, places.length / 3), 3));
+      const of = { vertexColors: true, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1 };
+      const material =
+        look === "ink"
+          ? new MeshToonMaterial({ ...of, gradientMap: steps() })
+          : new MeshLambertMaterial({ ...of, flatShading: false });
+      const mesh = new Mesh(geometry, material);
+      this.cloth.push(mesh);
+      const edges = new BufferGeometry();
+      edges.setAttribute("position", new BufferAttribute(at, 3));
+      edges.setIndex(shape.lines);
+      this.lines.push(
+        new LineSegments(
+          edges,
+          new LineBasicMaterial({ color: ink, transparent: true, opacity: look === "ink" ? 1 : 0.55 }),
+        ),
+      );
+    }
+    this.scene.add(...this.cloth, ...this.lines);
+    this.show();
+  }
+
+  /** Turn it so that it is seen from so many degrees round to her left of the front. */
+  turned(degrees: number) {
+    this.turn = (degrees * Math.PI) / 180;
+    this.show();
+  }
+
+  show() {
+    const { clientWidth: wide, clientHeight: high } = this.canvas;
+    if (!wide || !high) return;
+    this.renderer.setSize(wide, high, false);
+    this.camera.aspect = wide / high;
+    const middle = this.tall * 0.5;
+    const far =
+      (this.tall * 0.55) / Math.tan((this.camera.fov * Math.PI) / 360) / Math.min(1, (wide / high) * 1.75);
+    this.camera.position.set(Math.sin(this.turn) * far, middle + 0.12, Math.cos(this.turn) * far);
+    this.camera.lookAt(0, middle, 0);
+    this.camera.updateProjectionMatrix();
+    this.renderer.render(this.scene, this.camera);
+  }
+
+  dispose() {
+    this.clear();
+    this.renderer.dispose();
+  }
+
+  private clear() {
+    for (const old of [...this.cloth, ...this.lines, ...(this.form ? [this.form] : [])]) this.remove(old);
+    this.cloth = [];
+    this.lines = [];
+    this.form = null;
+  }
+
+  private remove(old: Mesh | LineSegments) {
+    this.scene.remove(old);
+    old.geometry.dispose();
+    for (const one of [old.material].flat()) one.dispose();
+  }
+
+  private drawnForm(shape: Shape) {
+    const rows = shape.form.length / 3;
+    const at = new Float32Array(rows * ROUND * 3);
+    const corners: number[] = [];
+    for (let row = 0; row < rows; row++) {
+      const [wide = 0, deep = 0, forward = 0] = shape.form.slice(3 * row, 3 * row + 3);
+      for (let k = 0; k < ROUND; k++) {
+        const round = (2 * Math.PI * k) / ROUND;
+        at.set(
+          [
+            ((wide - UNDER) * Math.sin(round)) / METRE,
+            (row * shape.every) / METRE,
+            (forward + (deep - UNDER) * Math.cos(round)) / METRE,
+          ],
+          3 * (row * ROUND + k),
+        );
+        if (row === 0) continue;
+        const [a, b] = [row * ROUND + k, row * ROUND + ((k + 1) % ROUND)];
+        corners.push(a - ROUND, b - ROUND, a, a, b - ROUND, b);
+      }
+    }
+    this.tall = ((rows - 1) * shape.every) / METRE;
+    const geometry = new BufferGeometry();
+    geometry.setAttribute("position", new BufferAttribute(at, 3));
+    geometry.setIndex(corners);
+    geometry.computeVertexNormals();
+    return new Mesh(geometry, new MeshLambertMaterial({ color: css("form"), side: DoubleSide }));
+  }
+}
+
+/** Places as three.js has them: y up, z to the front. */
+function placed(places: number[], side: number) {
+  const at = new Float32Array(places.length);
+  for (let k = 0; k < places.length; k += 3) {
+    at[k] = (side * (places[k] ?? 0)) / METRE;
+    at[k + 1] = (places[k + 2] ?? 0) / METRE;
+    at[k + 2] = (places[k + 1] ?? 0) / METRE;
+  }
+  return at;
+}
+
+function turnedOver(triangles: number[]) {
+  const made = triangles.slice();
+  for (let k = 0; k < made.length; k += 3) [made[k], made[k + 1]] = [made[k + 1] ?? 0, made[k] ?? 0];
+  return made;
+}
+
+/** The colour of every point: of its cloth, or how tight it is. */
+function tinted(shape: Shape, look: Look, strains: number[] | null, count: number) {
+  const made = new Float32Array(3 * count);
+  const [card, thread, plain] = [css("card"), css("thread"), css("lining")];
+  const cloth = shape.colours.map((colour) =>
+    colour && look !== "tight"
+      ? card.clone().lerp(new Color(colour), look === "ink" ? 0.25 : 0.75)
+      : look === "ink"
+        ? card
+        : plain,
+  );
+  shape.piece_of.forEach((piece, triangle) => {
+    const tight =
+      look === "tight" && strains ? Math.min(Math.max((strains[triangle] ?? 0) / TIGHT, 0), 1) : 0;
+    const colour = (cloth[piece] ?? card).clone().lerp(thread, tight);
+    for (let corner = 0; corner < 3; corner++) {
+      const point = shape.triangles[3 * triangle + corner] ?? 0;
+      made.set([colour.r, colour.g, colour.b], 3 * point);
+    }
+  });
+  return made;
+}
+
+let gradient: DataTexture | null = null;
+/** Three steps from shade to light, as an ink drawing is washed. */
+function steps() {
+  if (!gradient) {
+    gradient = new DataTexture(new Uint8Array([150, 205, 255]), 3, 1, RedFormat);
+    gradient.minFilter = NearestFilter;
+    gradient.magFilter = NearestFilter;
+    gradient.needsUpdate = true;
+  }
+  return gradient;
+}

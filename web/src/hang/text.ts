@@ -1,0 +1,44 @@
+/** Every word the interface says of a dress that hangs. */
+export const hangText = {
+  hang: {
+    title: "Hung before it is cut",
+    open: "Hang it before it is cut",
+    how: "The pieces of this recipe, sewn together, on a form of her measures, in this cloth. Cloth classes are from memory: it shows how one dress falls beside another, and a fitting has the last word.",
+    begin: "Hang it",
+    again: "Hang it again",
+    stop: "Stop",
+    changed: "The recipe has changed since this was hung.",
+    state: {
+      falling: "It falls …",
+      rest: "It hangs at rest.",
+      refused: "",
+      failed: "",
+      stopped: "Stopped; hang it again to read it.",
+    },
+    picture: "The dress on her form",
+    turned: "Turned",
+    degrees: (turn: number) => `${turn}°`,
+    views: [
+      ["front", 0],
+      ["left side", 90],
+      ["back", 180],
+      ["right side", 270],
+    ] as [string, number][],
+    look: "Shown",
+    looks: { shaded: "as cloth", ink: "in ink", tight: "where it is tight" },
+    when: "When",
+    whens: { now: "as it hangs", later: "after two days" },
+    noPicture:
+      "This browser cannot draw it (it has no WebGL); what is read from it stands beside this, in words and numbers.",
+    words: "What it says",
+    ribbon: "The hem all round",
+    ribbonHow:
+      "From the centre front to the centre back, smoothed over its folds: as asked, as it hangs, and after two days on the bias.",
+    lines: { asked: "as asked", now: "as it hangs", later: "after two days" },
+    ends: ["centre front", "half-way round", "centre back"],
+    heads: ["", "asked", "now", "after two days", "along the cloth"],
+    level: "Take the levelled hem into the pattern",
+    levelled: "It is levelled in the recipe; hang it again to see it.",
+    tightest: "more than 2 % along its threads",
+  },
+};
