@@ -1,6 +1,9 @@
 """What every test may use: a bodice, a recipe, and numbers close enough."""
 
 import os
+
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")  # two tests run side by side, and each would take both cores
+
 import pytest
 from hypothesis import HealthCheck, settings
 from shapely import Polygon

@@ -24,7 +24,7 @@ from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
 from gentle_hem.core.dressed.hanging import ROWS, STRIPS, Hung, Patch, patch
 from gentle_hem.core.dressed.upper import is_whole
-from gentle_hem.core.hang.cuts import Cut, Side, Spot
+from gentle_hem.core.hang.cuts import LONGER, Cut, Side, Spot
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
 from gentle_hem.core.hang.net import Net
@@ -37,6 +37,9 @@ from gentle_hem.core.what import Half, Panel, What
 
 SAME = 6.0
 """Breaks of two sides of a seam that lie nearer along it are one place (mm)."""
+
+GATHERED = 1.2
+"""A side of a seam that is so many times as long as the other is gathered to it."""
 
 THERE = 0.5
 """A break so near a tie is that tie (mm)."""
@@ -249,7 +252,9 @@ class Sewing:
         mates: list[tuple[str, list[Spot]]] = []
         for one, other, ties, name in self._seams():
             for (a, b), (c, d) in pairwise(ties):
-                count = max(1, ceil(((c - a) * (d - b)) ** 0.5 / self.spacing - 1e-6))
+                long = max(c - a, d - b)
+                each = self.spacing * (LONGER if long > GATHERED * min(c - a, d - b) else 1.0)
+                count = max(1, ceil(long / each - 1e-6))
                 for k in range(count + 1):
                     part = k / count
                     mates.append((name, [*one.spots(a + (c - a) * part), *other.spots(b + (d - b) * part)]))

@@ -75,6 +75,9 @@ class LevelHem(PatternStep):
 
         cut = PchipInterpolator([k / 8 for k in range(9)], [getattr(self, name) for name in AROUND])
         around = [*the_pieces(table, Half.FRONT, "hem"), *reversed(the_pieces(table, Half.BACK, "hem"))]
+        for piece in (table.pieces[what] for what in around):
+            if piece.alike:
+                raise CannotMake(f"every {piece.name} is cut alike, and its hem would be levelled otherwise in each")
         lengths = [the_edge(table.pieces[what], "hem").drawn_length for what in around]
         before = 0.0
         for what, long in zip(around, lengths, strict=True):

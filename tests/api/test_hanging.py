@@ -1,0 +1,100 @@
+"""A dress hung, asked of the program: told as it falls, read, stopped; others are answered meanwhile."""
+
+import json
+import threading
+import time
+from pathlib import Path
+
+import pytest
+from fastapi.testclient import TestClient
+from pytest import approx
+
+from dresses import recipe
+from gentle_hem.api.app import create_app
+from gentle_hem.core.steps.level_hem import AROUND
+from gentle_hem.laying import hanging
+from gentle_hem.store import Store
+
+
+@pytest.fixture
+def client(tmp_path):
+    with TestClient(create_app(Store(tmp_path)), base_url="http://127.0.0.1") as client:
+        yield client
+
+
+def asked(**parts):
+    return recipe(**parts).model_dump(mode="json")
+
+
+def told(client, number, query=""):
+    """Every event of a dress that hangs."""
+    with client.stream("GET", f"/api/hangs/{number}/events{query}") as events:
+        for line in events.iter_lines():
+            if line.startswith("data: "):
+                yield json.loads(line.removeprefix("data: "))
+
+
+def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanwhile(client):
+    client.post("/api/hangs/ready").raise_for_status()
+    begun = client.post("/api/hangs", json=asked()).raise_for_status().json()
+    waits, done = [], threading.Event()
+
+    def others():
+        while not done.is_set():
+            since = time.monotonic()
+            client.get("/api/cloths").raise_for_status()
+            waits.append(time.monotonic() - since)
+            time.sleep(0.05)
+
+    beside = threading.Thread(target=others)
+    beside.start()
+    events = list(told(client, begun["number"]))
+    done.set()
+    beside.join()
+    assert sorted(waits)[len(waits) // 2] < 0.1
+    last = events[-1]
+    assert last["state"] == "rest"
+    assert len([e for e in events if e["shape"]]) == 2  # in large triangles, then in small ones
+    shape = [e["shape"] for e in events if e["shape"]][-1]
+    assert len(shape["piece_of"]) * 3 == len(shape["triangles"])
+    assert max(shape["triangles"]) == len(last["places"]) // 3 - 1
+    hem = last["rest"]["hem"]
+    heights = last["places"][2::3]
+    # the lowest places are those of the hem, and it is read as high as they lie
+    assert min(heights) / 10 == approx(min(hem["now"]), abs=12)
+    assert hem["places"][0]["place"] == "at the centre front"
+    assert hem["places"][0]["now"].endswith(" cm")
+    assert set(AROUND) < set(hem["step"])
+    again = client.post("/api/hangs?unit=in", json=asked()).json()
+    assert again["number"] == begun["number"]
+    assert again["state"] == "rest"
+    assert " in above the floor" in again["rest"]["said"][0]
+
+
+def test_a_dress_that_is_not_alike_is_refused_in_a_sentence(client):
+    document = json.loads(Path("examples/slanting-neck.recipe.json").read_text())
+    begun = client.post("/api/hangs", json=document).json()
+    last = list(told(client, begun["number"]))[-1]
+    assert last["state"] == "refused"
+    assert "not alike" in last["trouble"]
+    assert last["rest"] is None
+
+
+def test_a_dress_is_stopped_and_can_be_hung_again(client):
+    begun = client.post("/api/hangs", json=asked()).json()
+    client.delete(f"/api/hangs/{begun['number']}").raise_for_status()
+    assert client.get(f"/api/hangs/{begun['number']}").json()["state"] == "stopped"
+    assert client.post("/api/hangs", json=asked()).json()["number"] != begun["number"]
+
+
+def test_what_is_not_there_and_what_is_no_recipe_is_said(client):
+    assert client.get("/api/hangs/99").status_code == 404
+    assert "hang it again" in client.get("/api/hangs/99").json()["detail"]
+    assert client.post("/api/hangs", json={"bodice": {"kind": "paper bag"}}).status_code == 422
+
+
+def test_a_process_that_fails_is_said_and_never_called_at_rest(client, monkeypatch):
+    monkeypatch.setattr(hanging, "HANG", ["-c", "raise SystemExit(3)"])
+    begun = client.post("/api/hangs", json=asked()).json()
+    last = list(told(client, begun["number"]))[-1]
+    assert (last["state"], last["trouble"]) == ("failed", "Hanging this dress failed.")
