@@ -70,6 +70,10 @@ def a_view(page, studio, name):
         page.get_by_role("button", name="Change Chalk linen").click()
         page.get_by_text("How it falls", exact=True).click()
         expect(page.get_by_test_id("falls")).to_be_visible(timeout=90_000)
+    if name == "hang":
+        page.get_by_role("heading", name="Harbour master's suit dress").click()
+        page.get_by_role("button", name="Hang it before it is cut").click()
+        expect(page.get_by_test_id("hang")).to_have_attribute("data-state", "rest", timeout=90_000)
     if name == "word":
         shown(page, "lower.sweep").click()
         expect(page.get_by_role("dialog")).to_be_visible()
@@ -77,7 +81,7 @@ def a_view(page, studio, name):
 
 VIEWS = [
     "desk", "calendar", "people", "words", "sums", "new dress", "commission", "word", "cloth", "making", "fittings",
-    "person", "records", "practice", "costs", "laid", "falls", "workings",
+    "person", "records", "practice", "costs", "laid", "falls", "hang", "workings",
 ]  # fmt: skip
 IN_EVENING = ["desk", "commission", "word", "cloth", "falls"]
 """The evening light has the same words in other colours: looked at where every colour there is comes up."""

@@ -10,7 +10,7 @@ SIZES = {"laptop": (1280, 800), "tablet": (1024, 768), "phone": (400, 800), "200
 
 VIEWS = [
     "desk", "people", "person", "words", "new dress", "figure", "bodice", "lower", "join", "pattern", "gap", "workings",
-    "measuring", "cloth", "falls", "sums", "rescue", "keys", "about", "versions", "laid",
+    "measuring", "cloth", "falls", "hang", "sums", "rescue", "keys", "about", "versions", "laid",
     "records", "practice", "making", "fittings", "costs",
 ]  # fmt: skip
 
@@ -61,6 +61,10 @@ def go_to(page, studio, view):
         open_stage(page, "pattern")
         page.get_by_role("button", name="How much cloth").click()
         expect(page.get_by_test_id("to-buy").first).to_be_visible()
+    elif view == "hang":
+        page.get_by_role("button", name="Hang it before it is cut").click()
+        expect(page.get_by_test_id("hang")).to_have_attribute("data-state", "rest", timeout=90_000)
+        expect(page.get_by_test_id("hem-ribbon")).to_be_visible()
     elif view == "about":
         page.get_by_role("heading", level=1).get_by_role("button").click()
     elif view == "versions":

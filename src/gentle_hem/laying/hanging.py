@@ -25,7 +25,7 @@ log = logging.getLogger("gentle_hem")
 
 HANG = ["-m", "gentle_hem.laying.hanging"]
 
-EVERY = 0.25
+EVERY = 0.4
 """How often a dress that falls is told of (s)."""
 
 BEAT = 10.0

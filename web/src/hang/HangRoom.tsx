@@ -74,7 +74,7 @@ export function HangRoom({
       aria-label={text.hang.title}
       data-testid="hang"
       data-state={hang?.state}
-      className="grid min-h-0 min-w-0 grid-cols-[minmax(0,2fr)_minmax(0,3fr)] bg-paper max-[820px]:block max-[820px]:overflow-auto"
+      className="grid min-h-0 min-w-0 grid-cols-[minmax(0,2fr)_minmax(0,3fr)] bg-paper max-[820px]:row-span-2 max-[820px]:block max-[820px]:overflow-auto"
     >
       <div className="flex min-h-0 flex-col bg-linen max-[820px]:h-[32rem]">
         {hang?.shape ? (

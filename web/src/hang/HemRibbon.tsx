@@ -76,13 +76,13 @@ export function HemRibbon({ hem }: { hem: Hem }) {
       <Table heads={text.hang.heads}>
         {hem.places.map((place) => (
           <tr key={place.place} className="border-t border-chalk">
-            <th scope="row" className="pr-6 text-left font-normal">
+            <th scope="row" className="whitespace-nowrap pr-4 text-left font-normal">
               {place.place}
             </th>
-            <td className="pr-6">{place.asked}</td>
-            <td className="pr-6">{place.now}</td>
-            <td className="pr-6">{place.later}</td>
-            <td className="font-semibold">{place.cut}</td>
+            <td className="whitespace-nowrap pr-4">{place.asked}</td>
+            <td className="whitespace-nowrap pr-4">{place.now}</td>
+            <td className="whitespace-nowrap pr-4">{place.later}</td>
+            <td className="whitespace-nowrap font-semibold">{place.cut}</td>
           </tr>
         ))}
       </Table>

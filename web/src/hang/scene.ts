@@ -48,13 +48,13 @@ export class Hung {
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
-    const key = new DirectionalLight(0xffffff, 2.1);
+    const key = new DirectionalLight(0xffffff, 1.7);
     key.position.set(-1.8, 1.6, 1);
-    const fill = new DirectionalLight(0xffffff, 0.7);
+    const fill = new DirectionalLight(0xffffff, 0.35);
     fill.position.set(2, 0.2, 1);
     // the light goes with who looks, as if the stand were turned before a window
     this.camera.add(key, fill);
-    this.scene.add(this.camera, new AmbientLight(0xffffff, 1.1));
+    this.scene.add(this.camera, new AmbientLight(0xffffff, 0.9));
   }
 
   /** New triangles: what was drawn is put away. */
@@ -213,7 +213,7 @@ let gradient: DataTexture | null = null;
 /** Three steps from shade to light, as an ink drawing is washed. */
 function steps() {
   if (!gradient) {
-    gradient = new DataTexture(new Uint8Array([150, 205, 255]), 3, 1, RedFormat);
+    gradient = new DataTexture(new Uint8Array([96, 176, 255]), 3, 1, RedFormat);
     gradient.minFilter = NearestFilter;
     gradient.magFilter = NearestFilter;
     gradient.needsUpdate = true;

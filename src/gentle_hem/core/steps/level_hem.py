@@ -16,7 +16,7 @@ from gentle_hem.core.parts import between
 from gentle_hem.core.pattern import Edge, Piece
 from gentle_hem.core.replace import replace
 from gentle_hem.core.sentences import Word, length
-from gentle_hem.core.steps.base import EdgeName, PatternStep, runs_from_start, the_edge, the_pieces
+from gentle_hem.core.steps.base import PART, EdgeName, PatternStep, runs_from_start, the_edge, the_pieces
 from gentle_hem.core.steps.hollow import PLACES
 from gentle_hem.core.steps.let_out import longer
 from gentle_hem.core.units import Length
@@ -45,7 +45,7 @@ class LevelHem(PatternStep):
         "{last_quarter}, {last_eighth}, and {centre_back} at the centre back.",
     )
     words: ClassVar[dict[str, Word]] = {
-        **PatternStep.own_words,
+        "part": PART,
         "centre_front": _cut_word("at the centre front"), "first_eighth": _cut_word("an eighth round"),
         "first_quarter": _cut_word("a quarter round"), "three_eighths": _cut_word("three eighths round"),
         "half_way": _cut_word("half-way round"), "five_eighths": _cut_word("five eighths round"),
