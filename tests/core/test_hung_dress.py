@@ -237,6 +237,8 @@ def test_every_example_hangs_outside_her_and_is_read(path):
     faces = dress.now[dress.sewn.net.triangles].mean(axis=1)
     inside = dress.stand.far(faces) < -0.002
     assert inside.mean() < 0.002
+    # nothing is sewn end for end, no dart left open: hardly any of it is pulled along its threads
+    assert np.quantile(strained(dress), 0.95) < 0.02
     reading = read(dress, make_up(of), of.figure)
     assert reading.ribbon is not None
     assert min(reading.ribbon.now) > 0
@@ -254,6 +256,36 @@ def test_a_hem_is_smoothed_over_its_folds():
     slow, quick = 5 * np.cos(4 * np.pi * shares), 3 * np.cos(30 * np.pi * shares)
     at = np.linspace(0, 1, 33)
     assert smooth(shares, 400 + slow + quick, at) == approx(400 + 5 * np.cos(4 * np.pi * at), abs=0.2)
+
+
+def test_heels_lift_the_hem_and_a_dress_that_cannot_be_cut_is_not_hung():
+    of = recipe()
+    dress = hung_roughly(of)
+    flat, high = hem_ribbon(dress, 0.0), hem_ribbon(dress, 65.0)
+    assert np.array(high.now) - np.array(flat.now) == approx(np.full(len(flat.now), 65.0))
+    assert flat.cut == approx(high.cut)
+    # a point of the hem is as high as it is read, but for its folds
+    assert np.mean(flat.now) == approx(1000 * dress.now[dress.sewn.hem, 2].mean(), abs=3)
+    stopped = recipe(steps=[{"kind": "level_hem", "centre_front": 149.0}], lower={"kind": "gores"})
+    with pytest.raises(CannotHang, match="It cannot be cut yet, so it is not hung"):
+        hang(stopped, make_up(stopped))
+
+
+def test_room_and_the_length_round_her_are_what_a_tape_would_say():
+    """At the hip of a straight skirt with ease, by shapely: the cloth cut at that height."""
+    of = recipe(lower={"kind": "straight"})
+    dress = hung_roughly(of)
+    [hip] = [level for level in read(dress, make_up(of), of.figure).levels if level.name == "hip"]
+    z, long = hip.height / 1000, 0.0
+    for corners in dress.now[dress.sewn.net.triangles]:
+        low, high = corners[:, 2].min(), corners[:, 2].max()
+        if low < z < high:
+            sides = zip(corners, np.roll(corners, -1, 0), strict=True)
+            cut = [a + (b - a) * (z - a[2]) / (b[2] - a[2]) for a, b in sides if (a[2] - z) * (b[2] - z) < 0]
+            long += LineString(cut).length
+    assert hip.cloth == approx(2000 * long, rel=0.02)
+    assert hip.body == approx(around(dress.stand, hip.height), abs=1.0)
+    assert 0 < hip.room < 120
 
 
 def test_a_full_circle_drops_on_the_bias_at_two_places_of_each_half_and_a_straight_skirt_nowhere_so():
@@ -300,9 +332,7 @@ def test_a_hem_is_levelled_by_more_behind_than_in_front():
 
 
 def test_gores_that_are_all_alike_cannot_be_levelled_one_by_one():
-    found = refusal(
-        "step-not-done", steps=[{"kind": "level_hem", "centre_front": 5.0}], lower={"kind": "gores"}
-    )
+    found = refusal("step-not-done", steps=[{"kind": "level_hem", "centre_front": 5.0}], lower={"kind": "gores"})
     assert "is cut alike" in found.values["why"]
 
 

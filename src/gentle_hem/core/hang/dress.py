@@ -10,11 +10,12 @@ from dataclasses import dataclass
 
 from gentle_hem.core.cloth.cloths import Cloth, Drape
 from gentle_hem.core.dressed.dressing import Dressing
+from gentle_hem.core.findings import Severity
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.hang.rest import Falling, Rest
-from gentle_hem.core.hang.sewing import Sewing, Sewn
+from gentle_hem.core.hang.sewing import CannotHang, Sewing, Sewn
 from gentle_hem.core.hang.stand import Stand
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
@@ -57,6 +58,9 @@ def hang(
     coarse: float | None = COARSE,
 ) -> HungDress:  # fmt: skip
     """What a recipe makes, hung on its figure. Raises CannotHang, and NotAtRest where it does not come to rest."""
+    stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
+    if stopped is not None:
+        raise CannotHang(f"It cannot be cut yet, so it is not hung. {stopped.text(recipe.unit)}")
     stand = Stand.of(recipe.figure)
     dressing = Dressing(recipe, garment.seamed or garment, stand.form)
     begun: tuple[Sewn, Numbers] | None = None
