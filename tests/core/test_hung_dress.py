@@ -122,6 +122,26 @@ def test_a_matrix_taken_apart_in_fronts_is_solved_as_numpy_solves_it():
         pattern.solved(blocks, right)
 
 
+def test_what_the_form_pushes_back_is_the_slope_of_the_energy():
+    """By finite differences, where cloth lies a hair within the form, beside it, and across the middle of the body."""
+    stand = Stand.of(Figure(measures=FIGURE))
+    mesh = meshed(box(0, 0, 0.12, 0.12), 0.04)
+    net = Net.of([(mesh, np.arange(len(mesh.points)), CREPE)], len(mesh.points))
+    falling = Falling(net, np.zeros((net.count, 3)), stand)
+    z = stand.form.hip / 1000
+    _, deep, forward, _ = stand.rows[round(z / stand.step)]
+    places = np.column_stack(
+        (mesh.points[:, 0] - 0.03, np.full(net.count, forward + deep - 0.0002), z + mesh.points[:, 1])
+    )
+    assert falling.energy(places) > falling.energy(places + np.array([0.5, 0.5, 0.0]))
+    rise, _ = falling.forces(places)
+    for point, axis in ((0, 0), (0, 1), (3, 1), (5, 0), (len(places) - 1, 2)):
+        by = np.zeros_like(places)
+        by[point, axis] = 1e-8
+        slope = (falling.energy(places + by) - falling.energy(places - by)) / 2e-8
+        assert rise[point, axis] == approx(slope, rel=0.05, abs=0.02)
+
+
 def hoop(short=0.0, high=0.24, round_her=0.72):
     """A band about a round column, half of it, as long round as the column or shorter (m), and it at rest."""
     radius = round_her / 2 / np.pi

@@ -23,8 +23,8 @@ from gentle_hem.core.replace import replace
 COARSE, FINE = 40.0, 25.0
 """How long the sides of the triangles are (mm): first, and at last."""
 
-MOST_TRIANGLES = 5200
-"""A half with more of them is hung in larger ones."""
+MOST_COARSE, MOST_TRIANGLES = 3000, 5200
+"""A half with more triangles, first and at last, is hung in larger ones."""
 
 DRAG = 4.0
 
@@ -66,6 +66,10 @@ def hang(
     begun: tuple[Sewn, Numbers] | None = None
     if coarse is not None:
         first = Sewing(recipe, dressing, coarse).sewn()
+        many = len(first.net.triangles) / MOST_COARSE
+        if many > 1:  # trains and tiers of many metres
+            coarse *= many**0.5
+            first = Sewing(recipe, dressing, coarse).sewn()
         tell(first, first.start)
         begun = first, _falling(first, stand).fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places
         fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)

@@ -284,15 +284,11 @@ def take_apart(
             theirs = matrices[matrix_starts[part] : matrix_starts[part + 1]].reshape(below, below)
             to = maps[map_starts[q] : map_starts[q + 1]]
             for i in range(len(to)):
-                for j in range(i + 1):
-                    r, c = 3 * max(to[i], to[j]), 3 * min(to[i], to[j])
-                    turned = to[i] < to[j]
+                for j in range(i + 1):  # both lists are in the order of elimination: below its diagonal it stays so
+                    r, c = 3 * to[i], 3 * to[j]
                     for a in range(3):
                         for b in range(3):
-                            if turned:
-                                full[r + b, c + a] += theirs[gone + 3 * i + a, gone + 3 * j + b]
-                            else:
-                                full[r + a, c + b] += theirs[gone + 3 * i + a, gone + 3 * j + b]
+                            full[r + a, c + b] += theirs[gone + 3 * i + a, gone + 3 * j + b]
         corner = _rooted(np.ascontiguousarray(full[:own, :own]))
         full[:own, :own] = corner
         if size > own:

@@ -47,6 +47,9 @@ THERE = 0.5
 ROUND = 0.3
 """How much a turn round her counts for height, where it is taken apart (m)."""
 
+TURNS = 0.35
+"""A ring turns by no more between two of its points (radians)."""
+
 ROUNDED = 0.02
 """A strip whose lower edge is longer by such a share of its depth is a ring."""
 
@@ -410,20 +413,26 @@ class Sewing:
         above = self._above(upper, h)
         if above is None:
             return None
-        top = float(sum(p.lengths[0] for p in self.dressing.hung[h].patches))
+        top, low, deep = self._measured(h)
+        most = TURNS * above.length / max((low - top) / deep, 1e-9)
         made = []
         for a, b in pairwise(above.breaks):
             if b - a < 1.0:
                 continue
-            count = max(1, ceil((b - a) * (top / above.length) ** 0.5 / self.spacing))
+            count = max(1, ceil((b - a) * (top / above.length) ** 0.5 / self.spacing), ceil((b - a) / most))
             made += [a + (b - a) * k / count for k in range(count)]
         return [above.spots(s) for s in (*made, above.length)]
+
+    def _measured(self, h: int) -> tuple[float, float, float]:
+        """How long a strip is at its top and at its foot, and how deep (mm)."""
+        patches = self.dressing.hung[h].patches
+        top, low = (float(sum(p.lengths[k] for p in patches)) for k in (0, -1))
+        return top, low, float(np.mean([p.down[-1].mean() for p in patches]))
 
     def _strip(self, h: int, along: list[list[Spot]]) -> tuple[Mesh, list[int], Cut]:
         """A ring or strip let to hang from an edge: laid flat as a sector of a ring, sewn on all along its top."""
         part, cut = self.dressing.hung[h], self._parts[h][0]
-        top, low = (float(sum(p.lengths[k] for p in part.patches)) for k in (0, -1))
-        deep = float(np.mean([p.down[-1].mean() for p in part.patches]))
+        top, low, deep = self._measured(h)
         columns, rows = len(along), max(2, ceil(deep / self.spacing) + 1)
         u, v = (of.ravel() for of in np.meshgrid(np.linspace(0, 1, columns), np.linspace(0, 1, rows)))
         long, turn = top + (low - top) * v, (low - top) / deep
