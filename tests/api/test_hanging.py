@@ -69,6 +69,13 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     assert again["number"] == begun["number"]
     assert again["state"] == "rest"
     assert " in above the floor" in again["rest"]["said"][0]
+    # a longer one of the same pieces begins as this one lies: in small triangles at once
+    longer = asked(lower={"kind": "straight", "length": 640.0})
+    number = client.post(f"/api/hangs?after={begun['number']}", json=longer).json()["number"]
+    assert number != begun["number"]
+    events = list(told(client, number))
+    assert events[-1]["state"] == "rest"
+    assert len([e for e in events if e["shape"]]) == 1
 
 
 def test_a_dress_that_is_not_alike_is_refused_in_a_sentence(client):

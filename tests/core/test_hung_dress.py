@@ -286,6 +286,11 @@ def test_heels_lift_the_hem_and_a_dress_that_cannot_be_cut_is_not_hung():
     assert flat.cut == approx(high.cut)
     # a point of the hem is as high as it is read, but for its folds
     assert np.mean(flat.now) == approx(1000 * dress.now[dress.sewn.hem, 2].mean(), abs=3)
+    # what hangs lower than it was asked is cut off; the first of it is the front's
+    assert np.sign(flat.cut) == approx(np.sign(np.array(flat.asked) - flat.later)[:: len(flat.now) // 8])
+    z, third = 1000 * dress.now[dress.sewn.hem, 2], len(dress.sewn.hem) // 3
+    assert np.mean(flat.now[:22]) == approx(z[:third].mean(), abs=2)
+    assert dress.now[dress.sewn.hem[0], 1] > 0 > dress.now[dress.sewn.hem[-1], 1]
     stopped = recipe(steps=[{"kind": "level_hem", "centre_front": 149.0}], lower={"kind": "gores"})
     with pytest.raises(CannotHang, match="It cannot be cut yet, so it is not hung"):
         hang(stopped, make_up(stopped))
@@ -376,6 +381,27 @@ def test_a_levelled_hem_hung_again_is_level():
     ribbon = hem_ribbon(hang(again, make_up(again), fine=32.0), 0.0)
     off = np.array(ribbon.later) - np.array(first.asked)
     assert off.max() - off.min() < 6.0
+
+
+def test_a_longer_skirt_begins_as_the_shorter_one_lies():
+    of = recipe()
+    dress = hung_roughly(of)
+    longer, _ = sewn(recipe(lower={"kind": "straight", "length": 700.0}))
+    start = longer.carried(dress.sewn.lain(dress.now))
+    upper = [sheet for sheet in longer.sheets if sheet.key[1] < 0]
+    assert upper
+    for sheet in upper:  # the bodice has the same pieces: it begins where it lay
+        laid, places = dress.sewn.lain(dress.now)[sheet.key]
+        for place, at in zip(sheet.laid[:20], start[sheet.points[:20]], strict=True):
+            near = int(np.argmin(np.hypot(*(laid - place).T)))
+            assert np.linalg.norm(places[near] - at) < 0.05
+    # drawn out over the same height: no triangle is crushed
+    assert start[longer.hem, 2].mean() == approx(dress.now[dress.sewn.hem, 2].mean(), abs=0.01)
+    sides = np.linalg.norm(start[longer.net.triangles] - start[np.roll(longer.net.triangles, 1, axis=1)], axis=2)
+    cut = np.linalg.norm(longer.net.flat - np.roll(longer.net.flat, 1, axis=1), axis=2)
+    assert np.quantile(sides / cut, 0.02) > 0.5
+    other, _ = sewn(recipe(lower={"kind": "circle"}))
+    assert other.carried({("bodice front", -1, 0): (np.zeros((3, 2)), np.zeros((3, 3)))}) is None
 
 
 def test_it_weighs_what_its_cloth_weighs():

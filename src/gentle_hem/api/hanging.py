@@ -4,7 +4,7 @@ import json
 from collections.abc import Iterator
 from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Body, HTTPException, Path, Request
+from fastapi import APIRouter, Body, HTTPException, Path, Query, Request
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, TypeAdapter
 
@@ -119,11 +119,16 @@ def _hem(ribbon: Any, tape: Tape) -> HemOut | None:
 
 
 @hanging.post("/hangs", status_code=202)
-def begin(body: Annotated[Document, Body()], request: Request, asked: Asked) -> HangOut:
-    """Hang what a recipe makes; its events tell how it falls. The same recipe is hung once."""
+def begin(
+    body: Annotated[Document, Body()], request: Request, asked: Asked,
+    after: Annotated[int | None, Query(ge=1, le=LARGEST_NUMBER)] = None,
+) -> HangOut:  # fmt: skip
+    """Hang what a recipe makes; its events tell how it falls. The same recipe is hung once, and one with the same
+    pieces begins as the one with the number ``after`` lies.
+    """
     recipe = Recipe.model_validate(body, context={"unit": asked.unit})
     room: HangingRoom = request.app.state.hanging_room
-    return _out(room.start(recipe.model_dump(mode="json")), asked.tape(recipe.unit))
+    return _out(room.start(recipe.model_dump(mode="json"), after), asked.tape(recipe.unit))
 
 
 @hanging.post("/hangs/ready", status_code=204)

@@ -53,6 +53,8 @@ class Hanging:
     shape: dict[str, Any] | None = None
     places: list[int] | None = None
     rest: dict[str, Any] | None = None
+    lain: list[Any] | None = field(default=None, repr=False)
+    """How its pieces lie at rest: what a like one begins from."""
     shapes: int = 0
     """How many shapes have been told: a new one is told whole."""
     changes: int = 0
@@ -70,20 +72,24 @@ class HangingRoom:
         self._closed = False
         self._ready: subprocess.Popen[str] | None = None
 
-    def start(self, recipe: dict[str, Any]) -> Hanging:
-        """Hang what a recipe makes; what was hung already, or is being hung, is answered."""
+    def start(self, recipe: dict[str, Any], after: int | None = None) -> Hanging:
+        """Hang what a recipe makes, from how the one with the number ``after`` lies, where that is known and has the
+        same pieces; what was hung already, or is being hung, is answered.
+        """
         key = hashlib.sha256(json.dumps(recipe, sort_keys=True).encode()).hexdigest()
         with self._changed:
             for known in self._known.values():
                 if known.key == key and known.state in ("falling", "rest", "refused"):
                     self._known.move_to_end(known.number)
                     return known
+            before = self._known.get(after) if after is not None else None
+            job = {"recipe": recipe, "lain": before.lain if before else None}
             self._last += 1
             made = self._known[self._last] = Hanging(self._last, key)
             while len(self._known) > KEPT:
                 _, gone = self._known.popitem(last=False)
                 self._end(gone)
-        threading.Thread(target=self._hang, args=(made, recipe), name=f"hang {made.number}", daemon=True).start()
+        threading.Thread(target=self._hang, args=(made, job), name=f"hang {made.number}", daemon=True).start()
         return made
 
     def make_ready(self) -> None:
@@ -129,7 +135,7 @@ class HangingRoom:
             if ended:
                 return
 
-    def _hang(self, made: Hanging, recipe: dict[str, Any]) -> None:
+    def _hang(self, made: Hanging, job: dict[str, Any]) -> None:
         with self._one:
             with self._changed:
                 if made.state != "falling" or self._closed:
@@ -142,7 +148,7 @@ class HangingRoom:
                 assert process.stdin is not None
                 assert process.stdout is not None
                 assert process.stderr is not None
-                process.stdin.write(json.dumps(recipe))
+                process.stdin.write(json.dumps(job))
                 process.stdin.close()
                 for line in process.stdout:
                     self._take(made, json.loads(line))
@@ -175,7 +181,7 @@ class HangingRoom:
                 made.shape, made.shapes = told["shape"], made.shapes + 1
             made.places = told.get("places", made.places)
             if "rest" in told:
-                made.rest, made.state = told["rest"], "rest"
+                made.rest, made.state, made.lain = told["rest"], "rest", told["lain"]
             if "refused" in told:
                 made.state, made.trouble = "refused", told["refused"]
             self._tell(made)
@@ -197,7 +203,7 @@ def _begun() -> subprocess.Popen[str]:
 
 
 def main() -> None:
-    """Read a recipe, hang what it makes, and print how it lies as it falls."""
+    """Read a recipe and how it lay before, hang what it makes, and print how it lies as it falls."""
     from dataclasses import asdict
 
     import numpy as np
@@ -211,7 +217,11 @@ def main() -> None:
     from gentle_hem.core.make_up import make_up
     from gentle_hem.core.recipe import read_recipe
 
-    recipe = read_recipe(json.loads(sys.stdin.read()))
+    job = json.loads(sys.stdin.read())
+    recipe = read_recipe(job["recipe"])
+    before = job["lain"] and {
+        (name, part, number): (np.array(laid), np.array(places)) for name, part, number, laid, places in job["lain"]
+    }
     garment = make_up(recipe)
     shown: list[Sewn] = []
     told_at = 0.0
@@ -231,7 +241,7 @@ def main() -> None:
         told_at = time.monotonic()
 
     try:
-        dress = hang(recipe, garment, tell)
+        dress = hang(recipe, garment, tell, lain=before)
     except CannotHang as why:
         say({"refused": str(why)})
     except NotAtRest:
@@ -242,6 +252,8 @@ def main() -> None:
             "places": in_mm(dress.now),
             "rest": {"later": in_mm(dress.later), "strains": strains, "steps": dress.steps,
                      "reading": asdict(read(dress, garment, recipe.figure))},
+            "lain": [[*key, np.round(laid, 5).tolist(), np.round(at, 5).tolist()]
+                     for key, (laid, at) in dress.sewn.lain(dress.now).items()],
         })  # fmt: skip
 
 

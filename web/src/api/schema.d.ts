@@ -1355,7 +1355,8 @@ export interface paths {
         put?: never;
         /**
          * Begin
-         * @description Hang what a recipe makes; its events tell how it falls. The same recipe is hung once.
+         * @description Hang what a recipe makes; its events tell how it falls. The same recipe is hung once, and one with the same pieces
+         *     begins as the one with the number ``after`` lies.
          */
         post: operations["begin_api_hangs_post"];
         delete?: never;
@@ -7871,6 +7872,7 @@ export interface operations {
                 /** @description Eighths or sixteenths of an inch. */
                 mark?: number;
                 comma?: boolean;
+                after?: number | null;
             };
             header?: never;
             path?: never;

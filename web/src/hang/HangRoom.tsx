@@ -34,15 +34,19 @@ export function HangRoom({
   const [when, setWhen] = useState<"now" | "later">("now");
   const now = useRef(recipe);
   now.current = recipe;
+  /** The dress that came to rest last: the next one begins as it lies. */
+  const before = useRef<number | undefined>(undefined);
 
   const begin = useCallback(() => {
     setWrong(null);
     setHang(null);
     setOf(now.current);
-    answer(api.POST("/api/hangs", { params: { query: readingOf(unit) }, body: now.current as never })).then(
-      setHang,
-      setWrong,
-    );
+    answer(
+      api.POST("/api/hangs", {
+        params: { query: { ...readingOf(unit), after: before.current } },
+        body: now.current as never,
+      }),
+    ).then(setHang, setWrong);
   }, [unit]);
   useEffect(begin, [begin]);
 
@@ -56,6 +60,7 @@ export function HangRoom({
     events.onmessage = (event) => {
       const next = JSON.parse(event.data) as Hang;
       setHang((before) => ({ ...next, shape: next.shape ?? before?.shape ?? null }));
+      if (next.state === "rest") before.current = next.number;
       if (next.state !== "falling") events.close();
     };
     return () => events.close();

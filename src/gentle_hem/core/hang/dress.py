@@ -15,7 +15,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.hang.rest import Falling, Rest
-from gentle_hem.core.hang.sewing import CannotHang, Sewing, Sewn
+from gentle_hem.core.hang.sewing import CannotHang, Lain, Sewing, Sewn
 from gentle_hem.core.hang.stand import Stand
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
@@ -55,26 +55,30 @@ class HungDress:
 
 def hang(
     recipe: Recipe, garment: Garment, tell: Tell = lambda sewn, places: None, fine: float = FINE,
-    coarse: float | None = COARSE,
+    coarse: float = COARSE, lain: Lain | None = None,
 ) -> HungDress:  # fmt: skip
-    """What a recipe makes, hung on its figure. Raises CannotHang, and NotAtRest where it does not come to rest."""
+    """What a recipe makes, hung on its figure; it begins as the same pieces have ``lain`` before, where that is told.
+    Raises CannotHang, and NotAtRest where it does not come to rest.
+    """
     stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
     if stopped is not None:
         raise CannotHang(f"It cannot be cut yet, so it is not hung. {stopped.text(recipe.unit)}")
     stand = Stand.of(recipe.figure)
     dressing = Dressing(recipe, garment.seamed or garment, stand.form)
-    begun: tuple[Sewn, Numbers] | None = None
-    if coarse is not None:
+    first = Sewing(recipe, dressing, coarse).sewn()
+    many = len(first.net.triangles) / MOST_COARSE
+    if many > 1:  # trains and tiers of many metres
+        coarse *= many**0.5
         first = Sewing(recipe, dressing, coarse).sewn()
-        many = len(first.net.triangles) / MOST_COARSE
-        if many > 1:  # trains and tiers of many metres
-            coarse *= many**0.5
-            first = Sewing(recipe, dressing, coarse).sewn()
+    fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)
+    begun = None if lain is None else first.carried(lain)
+    if lain is None or begun is None:
         tell(first, first.start)
-        begun = first, _falling(first, stand).fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places
-        fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)
+        lain = first.lain(_falling(first, stand).fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places)
     sewn = Sewing(recipe, dressing, fine).sewn()
-    start = sewn.carried(*begun) if begun is not None else sewn.start
+    start = sewn.carried(lain)
+    assert start is not None
+    tell(sewn, start)
     rest = _falling(sewn, stand).fallen(start, AT_REST, lambda at, _: tell(sewn, at))
     cloths = {Fabric.of(c): c for c in (recipe.cloths.outer, recipe.cloths.contrast)}
     crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f)) for f in sewn.net.fabrics))

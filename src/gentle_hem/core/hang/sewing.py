@@ -11,7 +11,7 @@ left half   what is alike on both sides is sewn as its left half, held on the mi
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from math import ceil
@@ -56,6 +56,10 @@ ROUNDED = 0.02
 
 class CannotHang(ValueError):  # noqa: N818  (it is what the dress is)
     """A dress that is not hung, and why."""
+
+
+Lain = Mapping[tuple[str, int, int], tuple[Numbers, Numbers]]
+"""By piece, where its places lay as it was cut, and where they lie (m)."""
 
 
 @dataclass(frozen=True)
@@ -104,17 +108,24 @@ class Sewn:
         made: Numbers = np.stack((ROUND * np.arctan2(x, y), z), axis=1)
         return made
 
-    def carried(self, other: Sewn, places: Numbers) -> Numbers:
-        """Where its points begin, when the same dress in other triangles lies at ``places`` (m)."""
+    def lain(self, places: Numbers) -> Lain:
+        """How every piece of it lies, when its points lie at ``places`` (m)."""
+        return {sheet.key: (sheet.laid, places[sheet.points]) for sheet in self.sheets}
+
+    def carried(self, lain: Lain) -> Numbers | None:
+        """Where its points begin, when the same pieces in other triangles, or of another length, lie so (m); None where
+        they are other pieces.
+        """
+        if {sheet.key for sheet in self.sheets} != set(lain):
+            return None
         sums, times = np.zeros((self.net.count, 3)), np.zeros(self.net.count)
-        known = {sheet.key: sheet for sheet in other.sheets}
         for sheet in self.sheets:
-            before = known[sheet.key]
-            values = places[before.points]
-            found = LinearNDInterpolator(before.laid, values)(sheet.laid)
+            laid, values = lain[sheet.key]
+            laid, here = _in_box(laid), _in_box(sheet.laid)  # a longer piece lies as the shorter did, drawn out
+            found = LinearNDInterpolator(laid, values)(here)
             outside = np.isnan(found[:, 0])
             if outside.any():
-                found[outside] = _beside(before.laid, values, sheet.laid[outside])
+                found[outside] = _beside(laid, values, here[outside])
             np.add.at(sums, sheet.points, found)
             np.add.at(times, sheet.points, 1.0)
         made: Numbers = sums / times[:, None]
@@ -460,6 +471,13 @@ class Sewing:
         if self._lowest() == h:
             self._foot += [(float(share[k]), ids[k]) for k in grid[-1]]
         return Mesh(flat / 1000, corners), ids, cut
+
+
+def _in_box(laid: Numbers) -> Numbers:
+    """Places as shares of the upright box round them."""
+    low, high = laid.min(axis=0), laid.max(axis=0)
+    made: Numbers = (laid - low) / np.maximum(high - low, 1e-9)
+    return made
 
 
 def _beside(laid: Numbers, values: Numbers, places: Numbers) -> Numbers:
