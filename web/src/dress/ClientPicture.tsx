@@ -1,10 +1,19 @@
-import { useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { dropPicture, keepPicture, type Picture, pictureOf } from "./pictures";
 
 /** The picture a client brought, beside the drawn dress, and what of it the dress has: ticked off by hand. */
-export function ClientPicture({ dress, features }: { dress: number; features: string[] }) {
+export function ClientPicture({
+  dress,
+  features,
+  children,
+}: {
+  dress: number;
+  features: string[];
+  /** What stands beside it. */
+  children?: ReactNode;
+}) {
   const [picture, setPicture] = useState<Picture | null>(null);
   const [trouble, setTrouble] = useState("");
   const [keeping, setKeeping] = useState(0);
@@ -34,6 +43,7 @@ export function ClientPicture({ dress, features }: { dress: number; features: st
   if (!picture) {
     return (
       <div className="no-print px-3 pb-2 text-center text-[15.5px]">
+        {children}
         <label className="inline-flex min-h-7 cursor-pointer items-center underline underline-offset-2 focus-within:outline-2 focus-within:outline-ink">
           {text.picture.choose}
           <input
@@ -76,6 +86,7 @@ export function ClientPicture({ dress, features }: { dress: number; features: st
         />
       )}
       <div className="min-w-0 flex-1 text-[15.5px]">
+        {children}
         <p className="text-pencil">{text.picture.help}</p>
         <ul>
           {features.map((feature) => (

@@ -285,17 +285,6 @@ function Workbench({ commission }: { commission: Commission }) {
             {screen.dress.views.length > 0 && !WIDE.includes(table) && (
               <Boundary>
                 <Dress dress={(tried ?? screen).dress} lit={about} onTouch={setTouched}>
-                  <p className="no-print px-3 text-center">
-                    <Button
-                      look="quiet"
-                      className="underline underline-offset-4"
-                      onPointerEnter={makeReady}
-                      onFocus={makeReady}
-                      onClick={() => setTable("hang")}
-                    >
-                      {text.hang.open}
-                    </Button>
-                  </p>
                   <ClientPicture
                     dress={commission.id}
                     features={screen.sentences
@@ -303,7 +292,17 @@ function Workbench({ commission }: { commission: Commission }) {
                         (part) => ["bodice", "lower"].includes(stageOf(part.where)) && part.lines.length > 0,
                       )
                       .map((part) => part.title)}
-                  />
+                  >
+                    <button
+                      type="button"
+                      className="mr-5 inline-flex min-h-7 items-center underline underline-offset-2"
+                      onPointerEnter={makeReady}
+                      onFocus={makeReady}
+                      onClick={() => setTable("hang")}
+                    >
+                      {text.hang.open}
+                    </button>
+                  </ClientPicture>
                 </Dress>
               </Boundary>
             )}
