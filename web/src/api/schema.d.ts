@@ -1355,8 +1355,8 @@ export interface paths {
         put?: never;
         /**
          * Begin
-         * @description Hang what a recipe makes; its events tell how it falls. The same recipe is hung once, and one with the same pieces
-         *     begins as the one with the number ``after`` lies.
+         * @description Hang what a recipe makes; its events tell how it falls. The same recipe is hung once, and one with the same
+         *     pieces begins as the one with the number ``after`` lies.
          */
         post: operations["begin_api_hangs_post"];
         delete?: never;
