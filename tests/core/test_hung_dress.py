@@ -29,8 +29,10 @@ from gentle_hem.core.replace import replace
 from gentle_hem.core.steps.level_hem import AROUND
 from gentle_hem.core.units import Tape, Unit
 from gentle_hem.core.what import Half
+from long import examples
 
-EXAMPLES = sorted(Path("examples").glob("*.recipe.json"))
+EXAMPLES = sorted(Path("examples").glob("*.recipe.json"))[:: examples(3, 1)]
+"""Every third example usually, all of them under ``./hem test --long``: each takes seconds."""
 NOT_ALIKE = {"slanting-neck", "two-cloth-knot"}
 CREPE = Fabric.of(Cloth(weight="medium", drape="soft"))
 COARSE = 45.0

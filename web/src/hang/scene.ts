@@ -26,7 +26,7 @@ type Shape = NonNullable<Hang["shape"]>;
 const METRE = 10_000;
 /** What is strained by more than this many thousandths is drawn as tight. */
 const TIGHT = 20;
-const ROUND = 96;
+const ROUND = 64;
 /** Her form is drawn so much smaller, so that it does not show through cloth that lies on it (tenths of a millimetre). */
 const UNDER = 50;
 

@@ -11,7 +11,7 @@ from gentle_hem.core.hang.sewing import Sewn
 from gentle_hem.core.hang.stand import Stand
 from gentle_hem.core.recipe import Recipe
 
-EVERY = 2
+EVERY = 3
 """Of her form's sections so many are shown as one."""
 
 
