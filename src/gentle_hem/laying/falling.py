@@ -6,7 +6,6 @@ cloth ──► process ──► drape test at rest, as lines to be drawn ─�
 from __future__ import annotations
 
 import json
-import os
 import subprocess
 import sys
 import threading
@@ -14,6 +13,7 @@ from collections import OrderedDict
 from dataclasses import asdict, dataclass
 
 from gentle_hem.core.hang.fabric import Fabric
+from gentle_hem.laying.apart import one_core
 
 LONGEST = 90.0
 """How long one cloth is waited for (s); it takes six on a free core."""
@@ -75,7 +75,7 @@ def _apart(fabric: Fabric) -> Fall:
     try:
         told = subprocess.run(
             [sys.executable, *FALL], input=json.dumps(asdict(fabric)), capture_output=True, text=True, timeout=LONGEST,
-            check=False, env={**os.environ, "OPENBLAS_NUM_THREADS": "1"},
+            check=False, env=one_core(),
         )  # fmt: skip
     except subprocess.TimeoutExpired as late:
         raise DoesNotRest(RESTLESS) from late

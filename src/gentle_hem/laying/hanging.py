@@ -7,11 +7,9 @@ asked ──► process ──► {"shape"} ──► {"places"} ──► {"pla
 
 from __future__ import annotations
 
-import contextlib
 import hashlib
 import json
 import logging
-import os
 import subprocess
 import sys
 import threading
@@ -20,6 +18,8 @@ from collections import OrderedDict
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from typing import Any, Literal
+
+from gentle_hem.laying.apart import begun, ended
 
 log = logging.getLogger("gentle_hem")
 
@@ -96,7 +96,7 @@ class HangingRoom:
         """Begin a process that will hang the next dress: what it works with takes it seconds to read in."""
         with self._changed:
             if self._ready is None and not self._closed:
-                self._ready = _begun()
+                self._ready = begun(HANG)
 
     def of(self, number: int) -> Hanging | None:
         """The dress with this number; None when it is not kept any more."""
@@ -118,8 +118,7 @@ class HangingRoom:
             for made in self._known.values():
                 self._end(made)
             if self._ready is not None:
-                self._ready.kill()
-                self._ready.communicate()
+                ended(self._ready)
             self._changed.notify_all()
 
     def watch(self, made: Hanging) -> Iterator[bool]:
@@ -141,7 +140,7 @@ class HangingRoom:
                 if made.state != "falling" or self._closed:
                     return
                 ready, self._ready = self._ready, None
-                made.process = process = ready if ready is not None and ready.poll() is None else _begun()
+                made.process = process = ready if ready is not None and ready.poll() is None else begun(HANG)
             late = threading.Timer(LONGEST, process.kill)
             late.start()
             try:
@@ -159,12 +158,7 @@ class HangingRoom:
                 trouble = "its process ended before it was told what to hang"
             finally:
                 late.cancel()
-                process.kill()
-                process.wait()
-                for pipe in (process.stdin, process.stdout, process.stderr):
-                    if pipe is not None:
-                        with contextlib.suppress(OSError):
-                            pipe.close()
+                ended(process)
         self.make_ready()
         with self._changed:
             if made.state == "falling":  # it ended without an answer
@@ -195,13 +189,6 @@ class HangingRoom:
             made.process.kill()
 
 
-def _begun() -> subprocess.Popen[str]:
-    return subprocess.Popen(
-        [sys.executable, *HANG], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True,
-        env={**os.environ, "OPENBLAS_NUM_THREADS": "1"},
-    )  # fmt: skip
-
-
 def main() -> None:
     """Read a recipe and how it lay before, hang what it makes, and print how it lies as it falls."""
     from dataclasses import asdict
@@ -212,7 +199,8 @@ def main() -> None:
     from gentle_hem.core.hang.mesh import Numbers
     from gentle_hem.core.hang.reading import read, strained
     from gentle_hem.core.hang.rest import NotAtRest
-    from gentle_hem.core.hang.sewing import CannotHang, Sewn
+    from gentle_hem.core.hang.sewing import CannotHang
+    from gentle_hem.core.hang.sewn import Sewn
     from gentle_hem.core.hang.shown import in_mm, shape_of
     from gentle_hem.core.make_up import make_up
     from gentle_hem.core.recipe import read_recipe

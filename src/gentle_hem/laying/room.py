@@ -10,13 +10,12 @@ from __future__ import annotations
 import contextlib
 import json
 import logging
-import os
 import subprocess
-import sys
 import threading
 from collections.abc import Iterator
 from typing import Any
 
+from gentle_hem.laying.apart import begun, ended
 from gentle_hem.store import Store
 from gentle_hem.store.cloths import keep_shorter, keep_state, unfinished_lays
 from gentle_hem.store.models import KeptLay
@@ -103,29 +102,20 @@ class LayingRoom:
         with self._places:
             if not self._is_wanted(number, asking):
                 return
-            process = subprocess.Popen(
-                [sys.executable, *SEARCH],
-                stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True,
-                env={**os.environ, "OPENBLAS_NUM_THREADS": "1"},
-            )  # fmt: skip
+            process = begun(SEARCH)
             with self._changed:
                 self._running[number] = process
             try:
-                ended = self._follow(number, asking, process, job)
+                is_done = self._follow(number, asking, process, job)
             finally:
-                process.kill()
-                process.wait()
-                for pipe in (process.stdin, process.stdout, process.stderr):
-                    if pipe is not None:
-                        with contextlib.suppress(OSError):
-                            pipe.close()
+                ended(process)
                 with self._changed:
                     if self._running.get(number) is process:
                         del self._running[number]
         if self._is_wanted(number, asking):
-            trouble = "" if ended else "The search ended before its time; what it had found is kept."
+            trouble = "" if is_done else "The search ended before its time; what it had found is kept."
             with self._store.writing() as session:
-                keep_state(session, number, "found" if ended else "failed", trouble)
+                keep_state(session, number, "found" if is_done else "failed", trouble)
             self._tell(number)
 
     def _follow(self, number: int, asking: int, process: subprocess.Popen[str], job: dict[str, Any]) -> bool:

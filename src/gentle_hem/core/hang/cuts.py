@@ -21,9 +21,7 @@ from shapely import Polygon
 from gentle_hem.core.dressed.hanging import Patch
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.hang.mesh import INSIDE, Mesh, Numbers, grid_in
-from gentle_hem.core.join import closed, opened
 from gentle_hem.core.pattern import Dart, Edge, MarkKind, Piece
-from gentle_hem.core.seams import Stretch
 
 HAIR = 0.05
 """Places of an edge that lie nearer are one (mm)."""
@@ -245,59 +243,3 @@ def _even(line: Sequence[Place], count: int) -> list[Place]:
     far = np.concatenate(([0.0], np.cumsum(np.hypot(*np.diff(places, axis=0).T))))
     at = np.linspace(0, far[-1], count + 1)
     return list(zip(np.interp(at, far, places[:, 0]).tolist(), np.interp(at, far, places[:, 1]).tolist(), strict=True))
-
-
-@dataclass(frozen=True)
-class Spot:
-    """A place on the edge of a cut."""
-
-    cut: Cut
-    edge: str
-    at: float
-
-    @property
-    def point(self) -> int | None:
-        """The point it has become; None where it was cut off beyond the centre."""
-        return self.cut.ids.get((self.edge, self.at))
-
-
-class Side:
-    """One side of a seam, unrolled: stretches of cuts end to end, darts closed."""
-
-    def __init__(self, parts: Sequence[tuple[Cut, Stretch]]) -> None:
-        self._parts: list[tuple[Cut, Stretch, float, float, float]] = []
-        self.breaks = [0.0]
-        """Where stretches end, and where darts close (mm)."""
-        start = 0.0
-        for cut, stretch in parts:
-            path, darts = cut.piece.edge(stretch.edge).path, cut.piece.darts_of(stretch.edge)
-            end = path.length if stretch.end is None else min(stretch.end, path.length)
-            low, high = closed(stretch.start, darts), closed(end, darts)
-            self._parts.append((cut, stretch, start, low, high))
-            for at in (closed(dart.at, darts) for dart in darts):
-                if low + 1 < at < high - 1:
-                    self.breaks.append(start + (high - at if stretch.backwards else at - low))
-            start += high - low
-            self.breaks.append(start)
-        self.breaks.sort()
-        self.length = start
-
-    @property
-    def cuts(self) -> list[Cut]:
-        """The pieces it runs over."""
-        return [cut for cut, *_ in self._parts]
-
-    def spots(self, along: float) -> list[Spot]:
-        """The places that lie at a length along it: two where a dart closes or stretches meet."""
-        found = []
-        for cut, stretch, start, low, high in self._parts:
-            inside = along - start
-            if not -1e-6 <= inside <= high - low + 1e-6:
-                continue
-            at = min(max(high - inside if stretch.backwards else low + inside, low), high)
-            darts = cut.piece.darts_of(stretch.edge)
-            dart = next((d for d in darts if abs(closed(d.at, darts) - at) < HAIR), None)
-            places = [opened(at, darts)] if dart is None else [dart.at, dart.at + dart.intake]
-            long = cut.piece.edge(stretch.edge).path.length
-            found += [Spot(cut, stretch.edge, cut.at(stretch.edge, min(max(p, 0.0), long))) for p in places]
-        return found

@@ -15,7 +15,8 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.hang.rest import Falling, Rest
-from gentle_hem.core.hang.sewing import CannotHang, Lain, Sewing, Sewn
+from gentle_hem.core.hang.sewing import CannotHang, Sewing
+from gentle_hem.core.hang.sewn import Lain, Sewn
 from gentle_hem.core.hang.stand import Stand
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace

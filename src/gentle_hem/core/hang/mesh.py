@@ -25,6 +25,13 @@ SLENDER = 1e-3
 """A triangle with less than such a share of the area of an equilateral one of the spacing is none."""
 
 
+def areas_of(corners: Numbers) -> Numbers:
+    """The area of every triangle, by its corners in the plane; less than nothing where it turns right."""
+    a, b, c = (corners[:, k] for k in range(3))
+    made: Numbers = 0.5 * ((b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) - (b[:, 1] - a[:, 1]) * (c[:, 0] - a[:, 0]))
+    return made
+
+
 @dataclass(frozen=True)
 class Mesh:
     """Points of flat cloth (m, x along the weft, y along the warp) and its triangles, all turning left."""
@@ -35,16 +42,7 @@ class Mesh:
     @property
     def areas(self) -> Numbers:
         """The area of every triangle (m²)."""
-        a, b, c = (self.points[self.triangles[:, k]] for k in range(3))
-        made: Numbers = 0.5 * ((b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) - (b[:, 1] - a[:, 1]) * (c[:, 0] - a[:, 0]))
-        return made
-
-    @property
-    def masses(self) -> Numbers:
-        """The area that every point stands for (m²)."""
-        made = np.zeros(len(self.points))
-        np.add.at(made, self.triangles, np.repeat(self.areas[:, None] / 3, 3, axis=1))
-        return made
+        return areas_of(self.points[self.triangles])
 
     @property
     def quality(self) -> float:

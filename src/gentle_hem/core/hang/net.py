@@ -16,7 +16,7 @@ from scipy.sparse import csr_matrix, diags
 
 from gentle_hem.core.hang.bent import TooFewPoints, curvatures
 from gentle_hem.core.hang.fabric import Fabric
-from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
+from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers, areas_of
 
 
 @dataclass(frozen=True)
@@ -52,9 +52,7 @@ class Net:
     @cached_property
     def areas(self) -> Numbers:
         """The area every triangle was cut as (m²)."""
-        a, b, c = (self.flat[:, k] for k in range(3))
-        made: Numbers = 0.5 * ((b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) - (b[:, 1] - a[:, 1]) * (c[:, 0] - a[:, 0]))
-        return made
+        return areas_of(self.flat)
 
     @cached_property
     def laid(self) -> Numbers:

@@ -223,7 +223,7 @@ def _at_level(dress: HungDress, name: str, height: float, strains: Numbers) -> B
     net, z = dress.sewn.net, height / 1000
     corners = dress.now[net.triangles]
     far = dress.stand.far(corners.mean(axis=1))
-    on_her = ~np.array(dress.sewn.beside)[dress.sewn.piece_of]
+    on_her = ~np.array([sheet.beside for sheet in dress.sewn.sheets])[dress.sewn.sheet_of]
     near = (np.abs(corners.mean(axis=1)[:, 2] - z) < BAND) & on_her
     if not near.any():
         return None

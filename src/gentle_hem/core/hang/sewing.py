@@ -1,51 +1,38 @@
 """The pieces of a recipe meshed and sewn: where mates of a seam meet they are one point.
 
 pieces ──► their outlines with points at every mate, dart and end of a stretch ──► triangles
-drawn dress ──► where every point begins: on her, drawn together, without crossing
+drawn dress ──► where every point begins: on her, drawn together
 left half   what is alike on both sides is sewn as its left half, held on the middle of the body
-
-    a   ├──┬──┬──┤├──┬──┬──┬──┤      both sides of a seam have the same points between the places where stretches
-    b   ├───┬───┬───┤├──┬──┬──┤      and darts begin and end
 """
 
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Sequence
 from itertools import pairwise
 from math import ceil
 
 import numpy as np
 from scipy.interpolate import LinearNDInterpolator, NearestNDInterpolator
-from scipy.spatial import cKDTree
 
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
 from gentle_hem.core.dressed.hanging import ROWS, STRIPS, Hung, Patch, patch
 from gentle_hem.core.dressed.upper import is_whole
-from gentle_hem.core.hang.cuts import LONGER, Cut, Side, Spot
+from gentle_hem.core.hang.cuts import LONGER, Cut
 from gentle_hem.core.hang.fabric import Fabric
+from gentle_hem.core.hang.mates import Side, Spot, ties
 from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
 from gentle_hem.core.hang.net import Net
+from gentle_hem.core.hang.sewn import Sewn, Sheet
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Stretch, left_of
-from gentle_hem.core.walk import Walked
 from gentle_hem.core.what import Half, Panel, What
-
-SAME = 6.0
-"""Breaks of two sides of a seam that lie nearer along it are one place (mm)."""
 
 GATHERED = 1.2
 """A side of a seam that is so many times as long as the other is gathered to it."""
-
-THERE = 0.5
-"""A break so near a tie is that tie (mm)."""
-
-ROUND = 0.3
-"""How much a turn round her counts for height, where it is taken apart (m)."""
 
 TURNS = 0.35
 """A ring turns by no more between two of its points (radians)."""
@@ -56,83 +43,6 @@ ROUNDED = 0.02
 
 class CannotHang(ValueError):  # noqa: N818  (it is what the dress is)
     """A dress that is not hung, and why."""
-
-
-Lain = Mapping[tuple[str, int, int], tuple[Numbers, Numbers]]
-"""By piece, where its places lay as it was cut, and where they lie (m)."""
-
-
-@dataclass(frozen=True)
-class Sheet:
-    """One piece in the net: its places as it was cut, and the points they are."""
-
-    key: tuple[str, int, int]
-    """Which piece it is, in which hanging part, and which of that part's patches."""
-    laid: Numbers
-    """By place, where it lies in the piece; of a strip how far along it and down it."""
-    points: Indices
-
-
-@dataclass(frozen=True)
-class Sewn:
-    """Everything sewn: the net, where it begins (m), what of it is held, and which point is what."""
-
-    net: Net
-    start: Numbers
-    held: Numbers
-    piece_of: Indices
-    """By triangle, the number of its piece."""
-    pieces: tuple[str, ...]
-    roles: tuple[ClothRole, ...]
-    """By piece, the cloth it is cut of."""
-    hem: Indices
-    """The points of the lowest edge, from the centre front to the centre back …"""
-    shares: Numbers
-    """… and how far round they lie, from 0 to 1."""
-    edges: dict[tuple[str, str], Indices]
-    """By piece and edge, its points in the order of its path."""
-    seams: tuple[tuple[str, Indices], ...]
-    """Every seam by its name, and its points."""
-    left_out: tuple[str, ...]
-    """Pieces that are not hung."""
-    is_held: bool
-    """Whether it hangs from a waist that is held, because its bodice is only measured."""
-    sheets: tuple[Sheet, ...]
-    beside: tuple[bool, ...]
-    """By piece, whether it hangs over what lies on her: a cape, a ruffle."""
-
-    @property
-    def where(self) -> Numbers:
-        """How far round and how high its points begin (m): to take it apart by."""
-        x, y, z = self.start.T
-        made: Numbers = np.stack((ROUND * np.arctan2(x, y), z), axis=1)
-        return made
-
-    def lain(self, places: Numbers) -> Lain:
-        """How every piece of it lies, when its points lie at ``places`` (m)."""
-        return {sheet.key: (sheet.laid, places[sheet.points]) for sheet in self.sheets}
-
-    def carried(self, lain: Lain) -> Numbers | None:
-        """Where its points begin, when the same pieces in other triangles, or of another length, lie so (m); None where
-        they are other pieces.
-        """
-        if {sheet.key for sheet in self.sheets} != set(lain):
-            return None
-        sums, times = np.zeros((self.net.count, 3)), np.zeros(self.net.count)
-        for sheet in self.sheets:
-            laid, values = lain[sheet.key]
-            laid, here = _in_box(laid), _in_box(sheet.laid)  # a longer piece lies as the shorter did, drawn out
-            found = LinearNDInterpolator(laid, values)(here)
-            outside = np.isnan(found[:, 0])
-            if outside.any():
-                found[outside] = _beside(laid, values, here[outside])
-            np.add.at(sums, sheet.points, found)
-            np.add.at(times, sheet.points, 1.0)
-        made: Numbers = sums / times[:, None]
-        for axis in range(3):
-            fixed = self.held[:, axis] > 0
-            made[fixed, axis] = self.start[fixed, axis]
-        return made
 
 
 class Sewing:
@@ -224,7 +134,7 @@ class Sewing:
             runs = (walked.seam.a, walked.seam.b)
             if all(s.piece in self._uppers for run in runs for s in run.stretches):
                 one, other = (Side([(self._uppers[s.piece], s) for s in run.stretches]) for run in runs)
-                found.append((one, other, _ties(one, other, walked), walked.name))
+                found.append((one, other, ties(one, other, walked), walked.name))
         for h, (walked, upper) in enumerate(self.dressing.hung_on):
             if self._is_strip(h):
                 continue
@@ -236,10 +146,10 @@ class Sewing:
                 for cut in self._parts[h] if cut.patch is not None
             ])  # fmt: skip
             if above is not None:
-                found.append((above, below, _ties(above, below, None if whole else walked), walked.name))
+                found.append((above, below, ties(above, below, None if whole else walked), walked.name))
             for cut, after in pairwise(self._parts[h]):
                 one, other = self._flank(cut, 1), self._flank(after, 0)
-                found.append((one, other, _ties(one, other, None), f"{cut.piece.name} side"))
+                found.append((one, other, ties(one, other, None), f"{cut.piece.name} side"))
         return found
 
     # points
@@ -264,8 +174,8 @@ class Sewing:
     def sewn(self) -> Sewn:
         """Everything meshed and sewn."""
         mates: list[tuple[str, list[Spot]]] = []
-        for one, other, ties, name in self._seams():
-            for (a, b), (c, d) in pairwise(ties):
+        for one, other, tied, name in self._seams():
+            for (a, b), (c, d) in pairwise(tied):
                 long = max(c - a, d - b)
                 each = self.spacing * (LONGER if long > GATHERED * min(c - a, d - b) else 1.0)
                 count = max(1, ceil(long / each - 1e-6))
@@ -379,23 +289,22 @@ class Sewing:
             seams[name] += [s.point for s in spots if s.point is not None]
         hung = {cut.piece.what for _, _, cut in meshes}
         sheets = tuple(
-            Sheet((cut.piece.name, cut.part, cut.number), self._laid.get(cut.part, mesh.points), number[np.array(ids)])
+            Sheet(
+                (cut.piece.name, cut.part, cut.number), self._laid.get(cut.part, mesh.points), number[np.array(ids)],
+                cloths.role_of(cut.piece.what),
+                cut.part >= 0 and (self.dressing.hung[cut.part].over or self._is_strip(cut.part)),
+            )
             for mesh, ids, cut in meshes
-        )
+        )  # fmt: skip
         foot = sorted({int(number[p]): share for share, p in self._foot if number[p] >= 0}.items(), key=lambda x: x[1])
         return Sewn(
-            net, start, held, np.repeat(np.arange(len(meshes)), [len(mesh.triangles) for mesh, _, _ in meshes]),
-            tuple(cut.piece.name for _, _, cut in meshes),
-            tuple(cloths.role_of(cut.piece.what) for _, _, cut in meshes),
-            np.array([p for p, _ in foot], dtype=np.int64), np.array([share for _, share in foot]),
+            net, start, held, sheets,
+            np.repeat(np.arange(len(meshes)), [len(mesh.triangles) for mesh, _, _ in meshes]),
+            np.array([p for p, _ in foot], dtype=np.int64),
             {name: number[[p for _, p in sorted(points)]] for name, points in self._names.items()},
             tuple((name, np.unique(_of(number, points))) for name, points in seams.items()),
             tuple(sorted(p.name for what, p in self.dressing.pieces.items() if what not in hung and not what.other)),
-            is_held, sheets,
-            tuple(
-                cut.part >= 0 and (self.dressing.hung[cut.part].over or self._is_strip(cut.part))
-                for _, _, cut in meshes
-            ),
+            is_held,
         )  # fmt: skip
 
     # where it begins
@@ -473,27 +382,6 @@ class Sewing:
         return Mesh(flat / 1000, corners), ids, cut
 
 
-def _in_box(laid: Numbers) -> Numbers:
-    """Places as shares of the upright box round them."""
-    low, high = laid.min(axis=0), laid.max(axis=0)
-    made: Numbers = (laid - low) / np.maximum(high - low, 1e-9)
-    return made
-
-
-def _beside(laid: Numbers, values: Numbers, places: Numbers) -> Numbers:
-    """Values at places just outside those that are known: carried on from the three nearest."""
-    _, near = cKDTree(laid).query(places, k=3)
-    made = np.empty((len(places), values.shape[1]))
-    for k, (place, at) in enumerate(zip(places, near, strict=True)):
-        corners = np.column_stack((laid[at], np.ones(3)))
-        if abs(np.linalg.det(corners)) < 1e-9 * float(np.abs(laid[at] - laid[at[0]]).max()) ** 2:
-            made[k] = values[at[0]]
-            continue
-        share = np.clip(np.linalg.solve(corners.T, np.array([*place, 1.0])), -0.5, 1.5)
-        made[k] = (share / share.sum()) @ values[at]
-    return made
-
-
 def _of(number: Indices, points: Sequence[int]) -> Indices:
     """The numbers points have become; of those that are in a triangle."""
     made = number[np.array(points, dtype=np.int64)]
@@ -514,42 +402,3 @@ def _in_patch(part: Hung, k: int, points: Numbers) -> tuple[Numbers, Numbers]:
         np.interp(found[:, 0], np.arange(ROWS), part.bounds[:, k + of_end]) for of_end in (0, 1)
     )  # fmt: skip
     return found[:, 0], low + (high - low) * found[:, 1]
-
-
-def _rising(ties: Iterable[tuple[float, float]]) -> list[tuple[float, float]]:
-    """Ties in order, without those that would run back."""
-    made: list[tuple[float, float]] = []
-    for tie in sorted(ties):
-        if not made or (tie[0] > made[-1][0] + THERE and tie[1] > made[-1][1] + THERE):
-            made.append(tie)
-    return made
-
-
-def _ties(one: Side, other: Side, walked: Walked | None) -> list[tuple[float, float]]:
-    """The places of two sides that lie on each other: their ends, what is named on both, and wherever either has a
-    break.
-    """
-    end = (one.length, other.length)
-    ties = [(0.0, 0.0)]
-    if walked is not None:
-        for mark in walked.upper.landmarks[1:-1]:
-            at = walked.lower.at(mark.name) if mark.name else None
-            if at is not None:
-                ties.append((mark.at / walked.upper.length * one.length, at / walked.lower.length * other.length))
-    ties = [tie for tie in _rising(ties) if tie[0] < end[0] - THERE and tie[1] < end[1] - THERE] + [end]
-    full = max(other.length / max(one.length, 1e-9), 1.0)
-    for s in one.breaks:
-        near = min(ties, key=lambda tie: abs(tie[0] - s))
-        if abs(near[0] - s) < SAME:
-            ties[ties.index(near)] = (s, near[1])
-            continue
-        there = float(np.interp(s, [a for a, _ in ties], [b for _, b in ties]))
-        ties = sorted([*ties, (s, there)])
-    for s in other.breaks:
-        near = min(ties, key=lambda tie: abs(tie[1] - s))
-        if abs(near[1] - s) < SAME * full:
-            ties[ties.index(near)] = (near[0], s)
-            continue
-        there = float(np.interp(s, [b for _, b in ties], [a for a, _ in ties]))
-        ties = sorted([*ties, (there, s)])
-    return ties

@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 
 from gentle_hem.core.hang.mesh import Indices, Numbers
-from gentle_hem.core.hang.sewing import Sewn
+from gentle_hem.core.hang.sewn import Sewn
 from gentle_hem.core.hang.stand import Stand
 from gentle_hem.core.recipe import Recipe
 
@@ -23,7 +23,7 @@ def in_mm(places: Numbers) -> list[int]:
 
 def outlines(sewn: Sewn) -> Indices:
     """The pairs of points that are joined by an edge of a piece: its seams, its hem, its openings."""
-    t, piece = sewn.net.triangles, sewn.piece_of
+    t, piece = sewn.net.triangles, sewn.sheet_of
     sides = np.concatenate([t[:, (0, 1)], t[:, (1, 2)], t[:, (2, 0)]])
     of = np.tile(piece, 3)
     sides = np.sort(sides, axis=1)
@@ -41,8 +41,8 @@ def shape_of(sewn: Sewn, recipe: Recipe) -> dict[str, Any]:
     stand = Stand.of(recipe.figure)
     return {
         "triangles": sewn.net.triangles.ravel().tolist(), "lines": outlines(sewn).ravel().tolist(),
-        "pieces": list(sewn.pieces), "piece_of": sewn.piece_of.tolist(), "hem": sewn.hem.tolist(),
-        "colours": [recipe.cloths.cloth(role).colour for role in sewn.roles],
+        "pieces": list(sewn.pieces), "piece_of": sewn.sheet_of.tolist(), "hem": sewn.hem.tolist(),
+        "colours": [recipe.cloths.cloth(sheet.role).colour for sheet in sewn.sheets],
         "form": np.round(10_000 * stand.rows[::EVERY, :3]).astype(int).ravel().tolist(),
         "every": round(10_000 * stand.step * EVERY),
     }  # fmt: skip
