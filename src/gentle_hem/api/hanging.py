@@ -55,7 +55,7 @@ class HemOut(BaseModel):
     later: list[float]
     places: list[HemPlaceOut]
     step: dict[str, Any] | None
-    """The step that levels it; None where it hangs as it was asked."""
+    """The step that levels it; None where it hangs as it was asked, or cannot be levelled so."""
 
 
 class RestOut(BaseModel):
@@ -92,19 +92,18 @@ def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
     from gentle_hem.core.hang.reading import HangReading, said
 
     reading = TypeAdapter(HangReading).validate_python(rest["reading"])
-    return RestOut(
-        said=said(reading, tape), hem=_hem(reading.ribbon, tape), later=rest["later"], strains=rest["strains"]
-    )
+    return RestOut(said=said(reading, tape), hem=_hem(reading, tape), later=rest["later"], strains=rest["strains"])
 
 
-def _hem(ribbon: Any, tape: Tape) -> HemOut | None:
-    from gentle_hem.core.hang.reading import AROUND_SAID, level_step, said_cut
+def _hem(reading: Any, tape: Tape) -> HemOut | None:
+    from gentle_hem.core.hang.reading import AROUND_SAID, said_cut
 
+    ribbon = reading.ribbon
     if ribbon is None:
         return None
     every = (len(ribbon.now) - 1) // (len(AROUND_SAID) - 1)
     return HemOut(
-        asked=ribbon.asked, now=ribbon.now, later=ribbon.later, step=level_step(ribbon),
+        asked=ribbon.asked, now=ribbon.now, later=ribbon.later, step=reading.levelling.step,
         places=[
             HemPlaceOut(
                 place=name, cut=said_cut(ribbon.cut[k], tape),

@@ -238,8 +238,8 @@ def main() -> None:
         strains = np.round(1000 * strained(dress)).astype(int).tolist()
         say({
             "places": in_mm(dress.now),
-            "rest": {"later": in_mm(dress.later), "strains": strains, "steps": dress.steps,
-                     "reading": asdict(read(dress, garment, recipe.figure))},
+            "rest": {"later": in_mm(dress.later), "strains": strains,
+                     "reading": asdict(read(dress, recipe, garment))},
             "lain": [[*key, np.round(laid, 5).tolist(), np.round(at, 5).tolist()]
                      for key, (laid, at) in dress.sewn.lain(dress.now).items()],
         })  # fmt: skip

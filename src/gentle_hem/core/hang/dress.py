@@ -50,8 +50,6 @@ class HungDress:
     now: Numbers
     later: Numbers
     stand: Stand
-    steps: int
-    """How many steps the last rest took."""
 
 
 def hang(
@@ -84,7 +82,7 @@ def hang(
     cloths = {Fabric.of(c): c for c in (recipe.cloths.outer, recipe.cloths.contrast)}
     crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f)) for f in sewn.net.fabrics))
     later = Falling(crept, sewn.held, stand, sewn.where).fallen(rest.places, A_LITTLE_MORE).places
-    return HungDress(sewn, rest.places, later, stand, rest.steps)
+    return HungDress(sewn, rest.places, later, stand)
 
 
 def _falling(sewn: Sewn, stand: Stand) -> Falling:

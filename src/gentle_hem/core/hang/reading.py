@@ -10,21 +10,22 @@ Lengths in mm; heights above the floor she stands on, in her shoes.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 from scipy.signal import find_peaks
 
-from gentle_hem.core.figure import Figure
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.dress import HungDress
+from gentle_hem.core.hang.levelling import LEVEL_WITHIN, Levelling, levelling
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.pattern import Role
-from gentle_hem.core.steps.level_hem import AROUND, LevelHem
+from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.steps.level_hem import AROUND
+from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said, format_length
 
 RIBBON = 65
-"""And drawn through so many."""
+"""A hem is drawn through so many places."""
 
 WAVES = 4
 """The smooth curve of a hem has so many waves at most from the centre front to the centre back."""
@@ -52,9 +53,6 @@ NOTHING = 0.5
 
 SEEN = 2.0
 """A hem that drops by less has not dropped (mm)."""
-
-LEVEL_WITHIN = 6.0
-"""A hem that is level within this hangs level (mm)."""
 
 
 @dataclass(frozen=True)
@@ -105,6 +103,7 @@ class HangReading:
     """All of it."""
 
     ribbon: HemRibbon | None
+    levelling: Levelling
     folds: int
     deep: float
     wide: float
@@ -117,10 +116,11 @@ class HangReading:
     is_held: bool
 
 
-def read(dress: HungDress, garment: Garment, figure: Figure) -> HangReading:
+def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
     """A hung dress read."""
-    heel = figure.get("heel_height") or 0.0
+    heel = recipe.figure.get("heel_height") or 0.0
     ribbon = hem_ribbon(dress, heel) if len(dress.sewn.hem) > 3 else None
+    level_by = Levelling() if ribbon is None else levelling(recipe, garment, ribbon.cut)
     folds, deep = _folds(dress)
     hem = dress.now[dress.sewn.hem]
     tight = strained(dress)
@@ -130,8 +130,8 @@ def read(dress: HungDress, garment: Garment, figure: Figure) -> HangReading:
         if (level := _at_level(dress, name, height, tight)) is not None
     )  # fmt: skip
     return HangReading(
-        ribbon, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels, _gape(dress, garment),
-        _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
+        ribbon, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
+        _gape(dress, garment), _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
     )  # fmt: skip
 
 
@@ -150,7 +150,7 @@ def smooth(shares: Numbers, values: Numbers, at: Numbers) -> Numbers:
 
 
 def along_hem(dress: HungDress) -> Numbers:
-    """How far along the hem its points lie, as it was cut: shares from the centre front to the centre back."""
+    """How far along the hem its points lie, as it hangs: shares from the centre front to the centre back."""
     rest = dress.now[dress.sewn.hem]
     far = np.concatenate(([0.0], np.cumsum(np.linalg.norm(np.diff(rest, axis=0), axis=1))))
     made: Numbers = far / far[-1]
@@ -305,12 +305,13 @@ def said_cut(cut: float, unit: Said) -> str:
     return f"cut off {format_length(cut, unit)}" if cut > 0 else f"add {format_length(-cut, unit)}"
 
 
-def level_step(ribbon: HemRibbon) -> dict[str, Any] | None:
-    """The step that levels a hem as it hung; None where it hangs as it was asked."""
-    if ribbon.uneven <= LEVEL_WITHIN and max(abs(c) for c in ribbon.cut) < LEVEL_WITHIN:
-        return None
-    step = LevelHem.model_validate(dict(zip(AROUND, (round(c, 1) for c in ribbon.cut), strict=True)))
-    return step.model_dump(mode="json")
+def _folded(reading: HangReading, unit: Said) -> str:
+    """Its folds, in words."""
+    if not reading.folds:
+        return "without a fold"
+    if reading.folds == 1:
+        return f"in one fold {format_length(reading.deep, unit)} deep"
+    return f"in {reading.folds} folds some {format_length(reading.deep, unit)} deep"
 
 
 def said(reading: HangReading, unit: Said) -> list[str]:
@@ -333,27 +334,27 @@ def said(reading: HangReading, unit: Said) -> list[str]:
             made.append("It is as even as it was asked.")
         else:
             made.append(f"Against what was asked it rises and falls by {long(ribbon.uneven)} all round: level it.")
-        made.append(f"At the hem it is {long(reading.wide)} wide, in {reading.folds} folds" + (
-            f" some {long(reading.deep)} deep." if reading.folds else "."
-        ))  # fmt: skip
+        if reading.levelling.why:
+            made.append(reading.levelling.why)
+        made.append(f"At the hem it is {long(reading.wide)} wide, {_folded(reading, unit)}.")
     for level in reading.levels:
         strain = 100 * level.strain
+        place = named(level.name)
         if level.strain > TIGHT:
-            made.append(
-                f"At the {level.name} it is tight: the cloth is stretched by {strain:.1f} %, most {level.where}."
-            )
+            made.append(f"At the {place} it is tight: the cloth is stretched by {strain:.1f} %, most {level.where}.")
+        elif level.room < NOTHING:
+            made.append(f"At the {place} it lies on her without room, stretched by {max(strain, 0.0):.1f} %.")
         else:
             made.append(
-                f"At the {level.name} it has {long(level.room)} of room, and is stretched by no more than "
+                f"At the {place} it has {long(level.room)} of room, and is stretched by no more than "
                 f"{max(strain, 0.0):.1f} %."
             )
     if reading.gape is not None:
-        made.append(
-            f"The neck edge stands off her by {long(reading.gape.off)} {reading.gape.where}; a wedge of "
-            f"{long(reading.gape.wedge)} pinched out of it closes it."
-        )
+        made.append(f"The neck edge stands off her by {long(reading.gape.off)} {reading.gape.where}.")
+        if reading.gape.wedge > SEEN:
+            made.append(f"A wedge of {long(reading.gape.wedge)} pinched out of the neck edge closes it.")
     if reading.drag:
-        made.append(f"Most is pulled near the {reading.drag}.")
+        made.append(f"Most is pulled near the {named(reading.drag)}.")
     if reading.slid > SLID:
         made.append(
             f"It has slid down by {long(reading.slid)}, until her shape held it: a waist stay or straps would keep "
@@ -362,5 +363,5 @@ def said(reading: HangReading, unit: Said) -> list[str]:
     if reading.is_held:
         made.append("Its bodice is only measured, so the skirt is hung from her waist, held there.")
     if reading.left_out:
-        made.append(f"Not hung with it: {', '.join(reading.left_out)}.")
+        made.append(f"Not hung with it: {', '.join(named(name) for name in reading.left_out)}.")
     return made

@@ -216,7 +216,8 @@ class Sewing:
         """Note which points of a cut lie on the middle of the body, which are held, and which are its lowest edge's."""
         if cut.patch is None:
             closing = {e.name for e in cut.piece.edges if e.role.is_centre}
-            feet = [edge for what, edge in self.dressing.feet if what == cut.piece.what]
+            hems = {e.name for e in cut.piece.edges if e.role is Role.HEM}
+            feet = [edge for what, edge in self.dressing.feet if what == cut.piece.what and edge in hems]
         else:
             part = self.dressing.hung[cut.part]
             ends = ((0, part.shares[0] == 0.0, 0), (len(part.patches) - 1, part.shares[1] == 1.0, 1))

@@ -20,9 +20,12 @@ from gentle_hem.core.steps.base import PART, EdgeName, PatternStep, runs_from_st
 from gentle_hem.core.steps.hollow import PLACES
 from gentle_hem.core.steps.let_out import longer
 from gentle_hem.core.units import Length
-from gentle_hem.core.what import Half, What
+from gentle_hem.core.what import Half, Section, What
 
-Cut = Annotated[Length, between(-150, 150)]
+MOST = 150.0
+"""More is no levelling: the dress is another length (mm)."""
+
+Cut = Annotated[Length, between(-MOST, MOST)]
 
 AROUND = (
     "centre_front", "first_eighth", "first_quarter", "three_eighths", "half_way", "five_eighths", "last_quarter",
@@ -74,8 +77,13 @@ class LevelHem(PatternStep):
         from scipy.interpolate import PchipInterpolator  # here, to keep scipy out of the start
 
         cut = PchipInterpolator([k / 8 for k in range(9)], [getattr(self, name) for name in AROUND])
-        around = [*the_pieces(table, Half.FRONT, "hem"), *reversed(the_pieces(table, Half.BACK, "hem"))]
+        sewn = {(s.piece, s.edge) for seam in table.seams for s in seam.stretches}
+        front, back = ([what for what in the_pieces(table, half, "hem")
+                        if (what, the_edge(table.pieces[what], "hem").name) not in sewn] for half in Half)  # fmt: skip
+        around = [*front, *reversed(back)]
         for piece in (table.pieces[what] for what in around):
+            if piece.what.section is Section.TROUSERS:
+                raise CannotMake("each leg has a hem of its own")
             if piece.alike:
                 raise CannotMake(f"every {piece.name} is cut alike, and its hem would be levelled otherwise in each")
         lengths = [the_edge(table.pieces[what], "hem").drawn_length for what in around]
