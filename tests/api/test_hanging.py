@@ -65,7 +65,7 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     assert hem["places"][0]["place"] == "at the centre front"
     assert hem["places"][0]["now"].endswith(" cm")
     assert set(AROUND) < set(hem["step"])
-    again = client.post("/api/hangs?unit=in", json=asked()).json()
+    again = client.post("/api/hangs?unit=in", json={**asked(), "unit": "in", "name": "Called otherwise"}).json()
     assert again["number"] == begun["number"]
     assert again["state"] == "rest"
     assert " in above the floor" in again["rest"]["said"][0]
@@ -98,6 +98,36 @@ def test_what_is_not_there_and_what_is_no_recipe_is_said(client):
     assert client.get("/api/hangs/99").status_code == 404
     assert "hang it again" in client.get("/api/hangs/99").json()["detail"]
     assert client.post("/api/hangs", json={"bodice": {"kind": "paper bag"}}).status_code == 422
+
+
+def test_a_process_waits_ready_and_another_is_begun_where_it_has_gone(monkeypatch):
+    monkeypatch.setattr(hanging, "HANG", ["-c", "import sys; sys.stdin.read()"])
+    room = hanging.HangingRoom()
+    room.make_ready()
+    first = room._ready
+    room.make_ready()
+    assert room._ready is first
+    first.kill()
+    first.wait()
+    room.make_ready()
+    assert room._ready is not first
+    assert room._ready.poll() is None
+    room.close()
+    assert room._ready.poll() is not None
+
+
+def test_what_falls_is_never_given_up_for_what_comes_after(monkeypatch):
+    monkeypatch.setattr(hanging, "HANG", ["-c", "import sys, time; sys.stdin.read(); time.sleep(60)"])
+    monkeypatch.setattr(hanging, "KEPT", 2)
+    room = hanging.HangingRoom()
+    falling = [room.start({"number": k}) for k in range(4)]
+    assert all(room.of(one.number) is one for one in falling)
+    for one in falling[:3]:
+        room.stop(one)
+    room.start({"number": 5})
+    assert room.of(falling[0].number) is None
+    assert room.of(falling[3].number) is falling[3]
+    room.close()
 
 
 def test_a_process_that_fails_is_said_and_never_called_at_rest(client, monkeypatch):

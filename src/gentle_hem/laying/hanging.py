@@ -10,6 +10,7 @@ from __future__ import annotations
 import hashlib
 import json
 import logging
+import select
 import subprocess
 import sys
 import threading
@@ -36,6 +37,12 @@ LONGEST = 240.0
 
 KEPT = 12
 """Of how many dresses what came of them is kept."""
+
+WAITS = 600.0
+"""A process that is ready for the next dress waits for it so long (s)."""
+
+NOT_HUNG = frozenset({"name", "unit"})
+"""What of a recipe is not sewn: the same dress in another unit is hung once."""
 
 RESTLESS = "This dress was let fall and did not come to rest; nothing is read from it."
 
@@ -76,7 +83,8 @@ class HangingRoom:
         """Hang what a recipe makes, from how the one with the number ``after`` lies, where that is known and has the
         same pieces; what was hung already, or is being hung, is answered.
         """
-        key = hashlib.sha256(json.dumps(recipe, sort_keys=True).encode()).hexdigest()
+        hung = {part: value for part, value in recipe.items() if part not in NOT_HUNG}
+        key = hashlib.sha256(json.dumps(hung, sort_keys=True).encode()).hexdigest()
         with self._changed:
             for known in self._known.values():
                 if known.key == key and known.state in ("falling", "rest", "refused"):
@@ -86,17 +94,20 @@ class HangingRoom:
             job = {"recipe": recipe, "lain": before.lain if before else None}
             self._last += 1
             made = self._known[self._last] = Hanging(self._last, key)
-            while len(self._known) > KEPT:
-                _, gone = self._known.popitem(last=False)
-                self._end(gone)
+            done = [one.number for one in self._known.values() if one.state != "falling"]
+            for number in done[: max(len(self._known) - KEPT, 0)]:
+                del self._known[number]
         threading.Thread(target=self._hang, args=(made, job), name=f"hang {made.number}", daemon=True).start()
         return made
 
     def make_ready(self) -> None:
         """Begin a process that will hang the next dress: what it works with takes it seconds to read in."""
         with self._changed:
-            if self._ready is None and not self._closed:
-                self._ready = begun(HANG)
+            if self._closed or (self._ready is not None and self._ready.poll() is None):
+                return
+            if self._ready is not None:
+                ended(self._ready)
+            self._ready = begun(HANG)
 
     def of(self, number: int) -> Hanging | None:
         """The dress with this number; None when it is not kept any more."""
@@ -205,6 +216,9 @@ def main() -> None:
     from gentle_hem.core.make_up import make_up
     from gentle_hem.core.recipe import read_recipe
 
+    ready, _, _ = select.select([sys.stdin], [], [], WAITS)
+    if not ready:
+        return
     job = json.loads(sys.stdin.read())
     recipe = read_recipe(job["recipe"])
     before = job["lain"] and {

@@ -15,6 +15,13 @@ const Picture = lazy(() => import("./Picture"));
 /** She is about to ask for it: what it takes is read in meanwhile. */
 export const makeReady = () => void api.POST("/api/hangs/ready");
 
+const stopFalling = (number: number | null) => {
+  if (number !== null) void api.DELETE("/api/hangs/{number}", { params: { path: { number } } });
+};
+
+/** What of a recipe is sewn: it is the same dress in another unit. */
+const sewnOf = ({ unit: _unit, name: _name, ...sewn }: Recipe) => JSON.stringify(sewn);
+
 /** The dress hung on her form before it is cut: let fall, turned, read. */
 export function HangRoom({
   recipe,
@@ -50,6 +57,11 @@ export function HangRoom({
   }, [unit]);
   useEffect(begin, [begin]);
 
+  // who leaves does not wait for it, and the next dress does not wait behind it
+  const falling = useRef<number | null>(null);
+  falling.current = hang?.state === "falling" ? hang.number : null;
+  useEffect(() => () => stopFalling(falling.current), []);
+
   const number = hang?.number;
   useEffect(() => {
     if (number === undefined) return;
@@ -66,13 +78,9 @@ export function HangRoom({
     return () => events.close();
   }, [number, unit]);
 
-  const stop = () => {
-    if (number !== undefined) {
-      answer(api.DELETE("/api/hangs/{number}", { params: { path: { number } } })).catch(setWrong);
-    }
-  };
   const rest = hang?.rest ?? null;
   const falls = hang?.state === "falling";
+  const isSame = of !== null && sewnOf(of) === sewnOf(recipe);
   const steps = (recipe as { steps: unknown[] }).steps;
   return (
     <section
@@ -99,6 +107,12 @@ export function HangRoom({
             }))}
             onChoose={setLook}
           />
+          {look === "tight" && (
+            <p className="flex items-center gap-2 text-[15.5px]">
+              <span aria-hidden className="inline-block size-4 bg-thread" />
+              {text.hang.tightest}
+            </p>
+          )}
           {rest && (
             <Switcher
               label={text.hang.when}
@@ -123,9 +137,9 @@ export function HangRoom({
         {hang?.trouble && <p role="alert">{hang.trouble}</p>}
         <Wrong error={wrong} />
         <p className="no-print my-2 flex flex-wrap items-center gap-3">
-          {falls && <Button onClick={stop}>{text.hang.stop}</Button>}
+          {falls && <Button onClick={() => stopFalling(falling.current)}>{text.hang.stop}</Button>}
           {hang && !falls && <Button onClick={begin}>{text.hang.again}</Button>}
-          {of !== null && of !== recipe && <span>{text.hang.changed}</span>}
+          {of !== null && !isSame && <span>{text.hang.changed}</span>}
         </p>
         {rest && (
           <>
@@ -139,7 +153,7 @@ export function HangRoom({
               ))}
             </ul>
             {rest.hem && <HemRibbon hem={rest.hem} />}
-            {rest.hem?.step && of === recipe && (
+            {rest.hem?.step && isSame && (
               <Button
                 className="no-print my-3"
                 onClick={() => onChange({ steps: [...steps, rest.hem?.step] })}

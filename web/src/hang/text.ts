@@ -4,7 +4,6 @@ export const hangText = {
     title: "Hung before it is cut",
     open: "Hang it before it is cut",
     how: "The pieces of this recipe, sewn together, on a form of her measures, in this cloth. Cloth classes are from memory: it shows how one dress falls beside another, and a fitting has the last word.",
-    begin: "Hang it",
     again: "Hang it again",
     stop: "Stop",
     changed: "The recipe has changed since this was hung.",
@@ -38,7 +37,6 @@ export const hangText = {
     ends: ["centre front", "half-way round", "centre back"],
     heads: ["", "asked", "now", "after two days", "along the cloth"],
     level: "Take the levelled hem into the pattern",
-    levelled: "It is levelled in the recipe; hang it again to see it.",
     tightest: "more than 2 % along its threads",
   },
 };

@@ -36,7 +36,7 @@ A_LITTLE_MORE = replace(AT_REST, first=0.3)
 
 CREEPS = {Drape.LIMP: 4.0, Drape.SOFT: 3.0, Drape.CRISP: 2.0, Drape.UNSAID: 3.0}
 """How many times as far cloth has given on the bias after two days as at once, from memory: so that a circle of soft
-cloth has dropped by one to three hundredths of its length, one of limp cloth by more (handbook 16, practice)."""
+cloth has dropped by one to three hundredths of its length, one of limp cloth by more (trade 16, practice)."""
 
 Tell = Callable[[Sewn, Numbers], None]
 """Told how it lies from time to time; may raise to end it."""

@@ -13,10 +13,10 @@ from gentle_hem.core.cloth.cloths import Cloth, Drape, Weight
 GRAVITY = 9.81
 
 GRAMS = {Weight.NET: 30.0, Weight.LIGHT: 70.0, Weight.MEDIUM: 150.0, Weight.HEAVY: 280.0, Weight.UNSAID: 150.0}
-"""g/m² by weight class: within the handbook's ranges, from memory."""
+"""g/m² by weight class: within the ranges of trade 16, from memory."""
 
 BENDING_LENGTH = {Drape.LIMP: 0.0125, Drape.SOFT: 0.0175, Drape.CRISP: 0.03, Drape.UNSAID: 0.021}
-"""The cantilever test's bending length by drape class (m): within the handbook's ranges, from memory."""
+"""The cantilever test's bending length by drape class (m): within the ranges of trade 16, from memory."""
 
 BIAS = {Drape.LIMP: 25.0, Drape.SOFT: 50.0, Drape.CRISP: 120.0, Drape.UNSAID: 60.0}
 """How stiff a cloth is in shear (N/m), from memory; on the bias it gives by this and hardly by its threads."""
