@@ -24,13 +24,17 @@ from gentle_hem.core.replace import replace
 COARSE, FINE = 40.0, 25.0
 """How long the sides of the triangles are (mm): first, and at last."""
 
-MOST_COARSE, MOST_TRIANGLES = 3000, 5200
+MOST_COARSE, MOST_TRIANGLES = 3000, 4200
 """A half with more triangles, first and at last, is hung in larger ones."""
+
+THICK_COARSE, FIRM_COARSE = 0.006, 4e6
+"""In large triangles layers keep so far off each other (m), so that small ones lie in them without crossing; and she is
+so much softer (N a m² for each m)."""
 
 DRAG = 4.0
 
 ROUGHLY = Rest(settled=2e-4, step=1.0, drag=DRAG, most_steps=400)
-AT_REST = replace(ROUGHLY, settled=5e-5, first=0.04)
+AT_REST = replace(ROUGHLY, settled=1.5e-4, first=0.04)
 A_LITTLE_MORE = replace(AT_REST, first=0.3)
 """When it is at rest: first in large triangles, then in small ones, then once more after two days."""
 
@@ -73,20 +77,18 @@ def hang(
     begun = None if lain is None else first.carried(lain)
     if lain is None or begun is None:
         tell(first, first.start)
-        lain = first.lain(_falling(first, stand).fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places)
+        falling = Falling(first.net, first.held, stand, first.where, THICK_COARSE, FIRM_COARSE)
+        lain = first.lain(falling.fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places)
     sewn = Sewing(recipe, dressing, fine).sewn()
     start = sewn.carried(lain)
     assert start is not None
     tell(sewn, start)
-    rest = _falling(sewn, stand).fallen(start, AT_REST, lambda at, _: tell(sewn, at))
+    falling = Falling(sewn.net, sewn.held, stand, sewn.where)
+    rest = falling.fallen(start, AT_REST, lambda at, _: tell(sewn, at))
     cloths = {Fabric.of(c): c for c in (recipe.cloths.outer, recipe.cloths.contrast)}
     crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f)) for f in sewn.net.fabrics))
-    later = Falling(crept, sewn.held, stand, sewn.where).fallen(rest.places, A_LITTLE_MORE).places
+    later = replace(falling, net=crept).fallen(rest.places, A_LITTLE_MORE).places
     return HungDress(sewn, rest.places, later, stand)
-
-
-def _falling(sewn: Sewn, stand: Stand) -> Falling:
-    return Falling(sewn.net, sewn.held, stand, sewn.where)
 
 
 def _crept(fabric: Fabric, cloth: Cloth | None) -> Fabric:

@@ -5,7 +5,8 @@
    │  A   │S│  │ B │      almost all the work is done in small full blocks
    └──────┴─┴──┴───┘
 
-Nested dissection: George 1973; multifrontal: Duff and Reid 1983 (both from memory).
+Nested dissection: George 1973; the row between them as short as can be: König 1931; multifrontal: Duff and Reid 1983
+(all from memory).
 """
 
 from __future__ import annotations
@@ -14,7 +15,9 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.sparse import csr_matrix
+from scipy.sparse.csgraph import maximum_bipartite_matching
 
 from gentle_hem.core.hang.kernels import solve_apart, take_apart
 from gentle_hem.core.hang.mesh import Indices, Numbers
@@ -24,6 +27,13 @@ HANDS = ThreadPoolExecutor(1, thread_name_prefix="front")
 
 LEAF = 24
 """So many points are not cut in two any more."""
+
+TRIED, TRIED_MORE, SHARES = 100, 500, (0.45, 0.5, 0.55)
+"""More points are tried to be cut along every axis; still more in unequal parts too."""
+
+
+NOT_JOINED = -2
+"""The number of a pair of points that share no force."""
 
 
 class NotSteady(ArithmeticError):  # noqa: N818  (it is what the matrix is)
@@ -57,11 +67,12 @@ class Pattern:
         self._fronts = _Fronts.of(self, groups)
 
     def pair(self, one: Indices, other: Indices) -> Indices:
-        """The number of the pair that two points make; they must be joined."""
+        """The number of the pair that two points make; NOT_JOINED where they make none."""
         later = self.rank[one] >= self.rank[other]
         keys = np.where(later, other, one) * self.count + np.where(later, one, other)
-        found: Indices = np.searchsorted(self._keys, keys)
-        return found
+        found = np.minimum(np.searchsorted(self._keys, keys), len(self._keys) - 1)
+        made: Indices = np.where(self._keys[found] == keys, found, NOT_JOINED)
+        return made
 
     def solved(self, blocks: Numbers, right: Numbers) -> Numbers:
         """What the matrix whose pairs of points have these blocks (3 by 3) makes ``right`` of (3 values a point).
@@ -160,22 +171,56 @@ def _cut(
             return [len(groups) - 1]
         return []
     places = where[points]
-    axis = int(np.ptp(places, axis=0).argmax())
-    half = np.median(places[:, axis])
-    is_low = places[:, axis] < half
-    if not is_low.any() or is_low.all():
-        is_low = np.arange(len(points)) < len(points) // 2
-    low, high = points[is_low], points[~is_low]
-    beyond = np.zeros(joined.shape[0], dtype=bool)
-    beyond[high] = True
-    touches = np.zeros(len(low), dtype=bool)
-    for k, point in enumerate(low):
-        touches[k] = beyond[joined.indices[joined.indptr[point] : joined.indptr[point + 1]]].any()
-    below = _cut(joined, where, low[~touches], groups, halves)
+    axes = range(places.shape[1]) if len(points) > TRIED else (int(np.ptp(places, axis=0).argmax()),)
+    shares = SHARES if len(points) > TRIED_MORE else (0.5,)
+    _, low, high, between = min(
+        (_halved(joined, points, places[:, axis], share) for axis in axes for share in shares), key=lambda x: x[0]
+    )
+    below = _cut(joined, where, low, groups, halves)
     after_low = len(groups)
     below += _cut(joined, where, high, groups, halves)
     halves += [after_low, len(groups)]
-    if not touches.any():
+    if not len(between):
         return below
-    groups.append((low[touches], below))
+    groups.append((between, below))
     return [len(groups) - 1]
+
+
+def _halved(
+    joined: csr_matrix, points: Indices, along: Numbers, share: float
+) -> tuple[float, Indices, Indices, Indices]:
+    """Points in two, those with less along an axis and those with more, and as few as can be between them that keep
+    them apart; and how bad that is.
+    """
+    is_low = along < np.quantile(along, share)
+    if not is_low.any() or is_low.all():
+        is_low = np.arange(len(points)) < len(points) // 2
+    low, high = points[is_low], points[~is_low]
+    number = np.full(joined.shape[0], -1)
+    number[high] = np.arange(len(high))
+    theirs = joined[low]
+    mine, other = np.repeat(np.arange(len(low)), np.diff(theirs.indptr)), number[theirs.indices]
+    across = other >= 0
+    from_low, from_high = _cover(mine[across], other[across], len(low), len(high))
+    between = np.concatenate((low[from_low], high[from_high]))
+    return len(between) * (1 + abs(share - 0.5)), low[~from_low], high[~from_high], between
+
+
+def _cover(one: Indices, other: Indices, ones: int, others: int) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """The fewest of two kinds of points that have one end at least of every pair (König 1931, from memory): by a
+    largest matching, what cannot be come to from a point that has no mate, and what can.
+    """
+    joined = csr_matrix((np.ones(len(one)), (one, other)), shape=(ones, others))
+    mate = maximum_bipartite_matching(joined, perm_type="column")
+    back = np.full(others, -1)
+    back[mate[mate >= 0]] = np.flatnonzero(mate >= 0)
+    seen, seen_others = mate < 0, np.zeros(others, dtype=bool)
+    new = np.flatnonzero(seen)
+    while len(new):
+        beyond = np.unique(joined[new].indices)
+        beyond = beyond[~seen_others[beyond]]
+        seen_others[beyond] = True
+        new = back[beyond]
+        new = new[~seen[new]]  # each has a mate, or the matching were not the largest
+        seen[new] = True
+    return ~seen, seen_others

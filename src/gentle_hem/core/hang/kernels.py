@@ -17,6 +17,10 @@ PUSHED = 0.003
 what it does when it is pulled."""
 
 
+BAND = 96
+"""Of a block so many rows are worked out together."""
+
+
 @njit("f8(f8[:,::1], i8[:,::1], f8[:,:,::1], f8[::1], f8[:,::1])", cache=True)
 def stretched(places: Numbers, triangles: Indices, slopes: Numbers, areas: Numbers, moduli: Numbers) -> float:
     """The energy of stretching (J): Green's strain along weft and warp and in shear."""
@@ -292,9 +296,11 @@ def take_apart(
         corner = _rooted(np.ascontiguousarray(full[:own, :own]))
         full[:own, :own] = corner
         if size > own:
-            under = np.dot(np.ascontiguousarray(full[own:, :own]), np.ascontiguousarray(corner.T))
+            under = np.dot(np.ascontiguousarray(full[own:, :own]), corner.T)
             full[own:, :own] = under
-            full[own:, own:] -= np.dot(under, np.ascontiguousarray(under.T))
+            for first_row in range(0, size - own, BAND):  # of what is left only the lower half is read
+                end = min(first_row + BAND, size - own)
+                full[own + first_row : own + end, own : own + end] -= np.dot(under[first_row:end], under[:end].T)
 
 
 @njit(

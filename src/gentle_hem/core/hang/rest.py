@@ -1,7 +1,7 @@
 """Cloth let fall until it is at rest.
 
 energy    stretch, compression and shear of every triangle by its own warp and weft · bending over every inner edge
-          · its weight · what a body it lies on pushes back
+          · its weight · what a body it lies on pushes back · layers that push each other off
 step      implicit Euler: the least of energy + inertia, by one Newton step and a line search that never lets it rise
 at rest   when nothing moves faster than a millimetre a second and the forces left over are nothing beside its weight
 
@@ -22,7 +22,8 @@ from scipy.sparse import csr_matrix
 
 from gentle_hem.core.hang import kernels
 from gentle_hem.core.hang.fabric import GRAVITY
-from gentle_hem.core.hang.factor import Pattern
+from gentle_hem.core.hang.factor import NOT_JOINED, Pattern
+from gentle_hem.core.hang.layers import THICK, Layers, Pushing
 from gentle_hem.core.hang.mesh import Indices, Numbers
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.stand import Stand
@@ -43,6 +44,10 @@ SHORTEST_STEP = 0.01
 """No step is shorter for that (s)."""
 
 MOST_STEPS = 600
+
+JOINED_ANEW, LACKING = 5, 0.03
+"""Layers that have come together are brought into the matrix after so many steps at the soonest, and if they are more
+than such a share of all that push each other; until then each point of theirs is held for itself."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,9 +73,9 @@ AT_REST = Rest()
 OFF = 0.0005
 """Cloth lies so far off what it lies on (m)."""
 
-FIRM = 5e6
-"""How hard what is nearer is pushed off (N a m² for each m nearer): a bodice under tension comes nearer by a tenth of
-a millimetre."""
+FIRM = 1e7
+"""How hard what is nearer is pushed off (N a m² for each m nearer): a bodice under tension comes nearer by less than a
+tenth of a millimetre."""
 
 RUBS, SLOW = 0.3, 0.01
 """How hard cloth is to slide on the form, as a share of how hard it is pressed (from memory); and the speed below which
@@ -103,6 +108,10 @@ class Falling:
     stand: Stand | None = None
     where: Numbers | None = None
     """Places to take the cloth apart by; as it was cut, if nothing is said."""
+    thick: float = THICK
+    """Layers of it that are nearer push each other off (m)."""
+    firm: float = FIRM
+    """How hard what is nearer to the body is pushed off (N a m² for each m nearer)."""
 
     @classmethod
     def held_at(cls, net: Net, points: Indices, stand: Stand | None = None) -> Falling:
@@ -110,6 +119,11 @@ class Falling:
         held = np.zeros((net.count, 3))
         held[points] = 1.0
         return cls(net, held, stand)
+
+    @cached_property
+    def layers(self) -> Layers:
+        """How it lies on itself."""
+        return Layers(self.net, self.thick)
 
     @cached_property
     def _joined(self) -> csr_matrix:
@@ -137,25 +151,14 @@ class Falling:
             np.tile((1.0, 0.0, 0.0), (len(points), 1)), np.tile((0.5, 0.5, 0.0), (len(sides), 1)),
             np.full((len(t), 3), 1 / 3),
         ))  # fmt: skip
-        firm = (FIRM / 3 * np.concatenate((self.net.spread, beside, areas))).astype(np.float64)
+        firm = (self.firm / 3 * np.concatenate((self.net.spread, beside, areas))).astype(np.float64)
         return np.ascontiguousarray(who, dtype=np.int64), share.astype(np.float64), firm
-
-    def _pairs(self, pattern: Pattern, who: Indices) -> Indices:
-        """By triangle and two of its corners the number of the pair, −1 where the other order is the one that is kept;
-        of one point with itself it is always kept.
-        """
-        made = np.empty((len(who), 3, 3), dtype=np.int64)
-        for k in range(3):
-            for m in range(3):
-                later = pattern.rank[who[:, k]] >= pattern.rank[who[:, m]]
-                made[:, k, m] = np.where(later, pattern.pair(who[:, k], who[:, m]), -1)
-        return made
 
     def _bent(self, places: Numbers) -> float:
         return 0.5 * float((places * (self.net.bending @ places)).sum())
 
-    def energy(self, places: Numbers) -> float:
-        """Of stretching, bending, height and of what is pressed on (J)."""
+    def energy(self, places: Numbers, pairs: Indices | None = None) -> float:
+        """Of stretching, bending, height, of what is pressed on, and of the pairs of layers that push (J)."""
         net = self.net
         whole = kernels.stretched(places, net.triangles, net.slopes, net.areas, net.moduli) + self._bent(places)
         if self.stand is not None:
@@ -163,61 +166,73 @@ class Falling:
             whole += kernels.pressed(
                 places, who, share, firm, self.stand.rows, self.stand.low, self.stand.step, OFF, True
             )
+        if pairs is not None:
+            whole += self.layers.energy(places, pairs)
         return float(whole + GRAVITY * (net.masses * places[:, 2]).sum())
 
-    @cached_property
-    def _pattern(self) -> Pattern:
-        return Pattern(self._joined, self.net.laid if self.where is None else self.where)
+    def _matrix(self, joined: csr_matrix) -> Matrix:
+        where = self.net.laid if self.where is None else self.where
+        return Matrix(self, Pattern(joined, where))
 
     @cached_property
-    def _corners(self) -> tuple[Indices, Indices]:
-        """The pairs of points of every triangle, and those of every place that may touch."""
-        return self._pairs(self._pattern, self.net.triangles), self._pairs(self._pattern, self._touching[0])
+    def plain(self) -> Matrix:
+        """The matrix without any layers that push."""
+        return self._matrix(self._joined)
 
-    def forces(self, places: Numbers, speeds: Numbers | None = None, step: float = 1.0) -> tuple[Numbers, Numbers]:
+    def joined_by(self, who: Indices) -> Matrix:
+        """The matrix with points that are joined four by four as well."""
+        count = self.net.count
+        pairs = (np.repeat(who, 4, axis=1).ravel(), np.tile(who, (1, 4)).ravel())
+        return self._matrix((self._joined + csr_matrix((np.ones(len(pairs[0])), pairs), shape=(count,) * 2)).tocsr())
+
+    def forces(
+        self, places: Numbers, speeds: Numbers | None = None, step: float = 1.0, matrix: Matrix | None = None,
+        pushing: Pushing | None = None,
+    ) -> tuple[Numbers, Numbers]:  # fmt: skip
         """How the energy rises with every coordinate (N), and how that rises, by pairs of points: with what rubs on
-        the body, if it slides with ``speeds``, over a time step; bending is not in the second.
+        the body, if it slides with ``speeds``, over a time step, and with layers that push each other; bending is not
+        in the second.
         """
-        net = self.net
+        net, matrix = self.net, matrix or self.plain
         rise = net.bending @ places
         rise[:, 2] += GRAVITY * net.masses
-        blocks = np.zeros((len(self._pattern.rows), 3, 3))
-        corners, touching = self._corners
-        kernels.stretching(places, net.triangles, net.slopes, net.areas, net.moduli, corners, rise, blocks)
+        blocks = np.zeros((len(matrix.pattern.rows), 3, 3))
+        kernels.stretching(places, net.triangles, net.slopes, net.areas, net.moduli, matrix.corners, rise, blocks)
         if self.stand is not None:
             stand, (who, share, firm) = self.stand, self._touching
             kernels.pressing(
-                places, who, share, firm, stand.rows, stand.low, stand.step, OFF, True, touching, rise, blocks,
+                places, who, share, firm, stand.rows, stand.low, stand.step, OFF, True, matrix.touching, rise, blocks,
                 places if speeds is None else speeds, 0.0 if speeds is None else RUBS / step, SLOW,
             )  # fmt: skip
+        if pushing is not None:
+            pushing.add(matrix.pairs(pushing.who), matrix.alone, rise, blocks)
         return rise, blocks
 
     def fallen(self, start: Numbers, rest: Rest = AT_REST, watch: Watch | None = None) -> Fallen:
         """From a start (m, z up) until it is at rest. Raises NotAtRest after too many steps."""
-        net, pattern = self.net, self._pattern
-        bending = net.bending.tocoo()
-        kept = pattern.rank[bending.row] >= pattern.rank[bending.col]
-        bent_at, bent = pattern.pair(bending.row[kept], bending.col[kept]), bending.data[kept]
-        alone = pattern.pair(np.arange(net.count), np.arange(net.count))
-        free, axes = 1.0 - self.held, np.arange(3)
-        apart = free[pattern.rows][:, :, None] * free[pattern.columns][:, None, :]
+        net, matrix, layers = self.net, self.plain, self.layers
+        free = 1.0 - self.held
         masses = net.masses[:, None]
         lifted = GRAVITY * float(net.masses.sum())
         weight = lifted / net.count
-        places, speeds, step = start.copy(), np.zeros_like(start), min(rest.first, rest.step)
-        energies, times, moved_last = [self.energy(places)], [0.0], 0
+        places, speeds, step = layers.untangled(start, self.held), np.zeros_like(start), min(rest.first, rest.step)
+        tangled = layers.tangled(places)
+        pairs, joined_at = layers.near(places, places, tangled), -JOINED_ANEW
+        energies, times, moved_last = [self.energy(places, pairs)], [0.0], 0
         for count in range(1, rest.most_steps + 1):
-            rise, blocks = self.forces(places, speeds, step)
-            blocks[bent_at[:, None], axes, axes] += bent[:, None]
-            blocks[alone[:, None], axes, axes] += masses * (1 / step**2 + rest.drag / step)
-            blocks *= apart
-            blocks[alone[:, None], axes, axes] += self.held
+            pushing = layers.pushing(places, pairs)
+            if count - joined_at >= JOINED_ANEW and matrix.lacking(pushing) > LACKING:
+                matrix, joined_at = self.joined_by(layers.closest(places)), count
+            rise, blocks = self.forces(places, speeds, step, matrix, pushing)
             wanted = (-rise + masses * speeds / step) * free
-            toward = pattern.solved(blocks, wanted.ravel()).reshape(-1, 3)
-            moved, share = self._let_down(places, toward, speeds, step, rest.drag)
+            toward = matrix.solved(blocks, masses * (1 / step**2 + rest.drag / step), wanted)
+            tangled = layers.tangled(places) if tangled.any() else tangled
+            pairs = layers.near(places, places + toward, tangled)
+            toward *= layers.free(places, toward, pairs)[:, None]
+            moved, share = self._let_down(places, toward, speeds, step, rest.drag, pairs)
             speeds, places = (moved - places) / step, moved
             moved_last = count if share else moved_last
-            speeds, whole = self._no_faster(speeds, self.energy(places), energies[-1])
+            speeds, whole = self._no_faster(speeds, self.energy(places, pairs), energies[-1])
             energies.append(whole)
             times.append(times[-1] + step)
             if watch is not None:
@@ -228,8 +243,8 @@ class Falling:
                 if stuck or (before >= 0 and energies[before] - energies[-1] < lifted * rest.settled):
                     return Fallen(places, count, tuple(energies))
             if np.abs(speeds).max() < rest.still and step >= rest.step / 2:
-                left = self.forces(places)[0] * free
-                if np.abs(left).max() < rest.balanced * weight:
+                left, _ = self.forces(places, matrix=matrix, pushing=layers.pushing(places, pairs))
+                if np.abs(left * free).max() < rest.balanced * weight:
                     return Fallen(places, count, tuple(energies))
             if share == 1.0:
                 step = min(step * LONGER, rest.step)
@@ -251,14 +266,14 @@ class Falling:
         return 0.5 * float((self.net.masses[:, None] * speeds**2).sum())
 
     def _let_down(
-        self, places: Numbers, toward: Numbers, speeds: Numbers, step: float, drag: float
+        self, places: Numbers, toward: Numbers, speeds: Numbers, step: float, drag: float, pairs: Indices
     ) -> tuple[Numbers, float]:
         """The places after a step, and how much of it was taken: as much as lets energy and inertia together down."""
 
         def cost(moved: Numbers) -> float:
             by = moved - places
             inertia = ((by - step * speeds) ** 2 / step**2 + drag / step * by**2) * self.net.masses[:, None]
-            return self.energy(moved) + 0.5 * float(inertia.sum())
+            return self.energy(moved, pairs) + 0.5 * float(inertia.sum())
 
         before, share = cost(places), 1.0
         while share > 1e-4:
@@ -267,3 +282,47 @@ class Falling:
                 return moved, share
             share /= 2
         return places, 0.0
+
+
+class Matrix:
+    """The matrix of a step: which points share a force, and which number each pair of them has."""
+
+    def __init__(self, falling: Falling, pattern: Pattern) -> None:
+        net = falling.net
+        self.pattern, self._held = pattern, falling.held
+        bending = net.bending.tocoo()
+        kept = pattern.rank[bending.row] >= pattern.rank[bending.col]
+        self._bent_at, self._bent = pattern.pair(bending.row[kept], bending.col[kept]), bending.data[kept]
+        self.alone = pattern.pair(np.arange(net.count), np.arange(net.count))
+        free = 1.0 - falling.held
+        self._apart = free[pattern.rows][:, :, None] * free[pattern.columns][:, None, :]
+        self.corners, self.touching = self.pairs(net.triangles), self.pairs(falling._touching[0])
+
+    def pairs(self, who: Indices) -> Indices:
+        """By some points together and two of them the number of the pair, −1 where the other order is the one that is
+        kept; of one point with itself it is always kept; NOT_JOINED where they share no force here.
+        """
+        size, pattern = who.shape[1], self.pattern
+        made = np.empty((len(who), size, size), dtype=np.int64)
+        for k in range(size):
+            for m in range(size):
+                pair = pattern.pair(who[:, k], who[:, m])
+                later = pattern.rank[who[:, k]] >= pattern.rank[who[:, m]]
+                made[:, k, m] = np.where(later | (pair == NOT_JOINED), pair, -1)
+        return made
+
+    def lacking(self, pushing: Pushing) -> float:
+        """The share of the layers pushing each other whose points share no force here."""
+        return float((self.pairs(pushing.who) == NOT_JOINED).any(axis=(1, 2)).mean()) if len(pushing.who) else 0.0
+
+    def solved(self, blocks: Numbers, inertia: Numbers, wanted: Numbers) -> Numbers:
+        """How far every point goes: ``blocks`` is how the forces rise, without bending, ``inertia`` what holds back
+        each point by itself.
+        """
+        axes = np.arange(3)
+        blocks[self._bent_at[:, None], axes, axes] += self._bent[:, None]
+        blocks[self.alone[:, None], axes, axes] += inertia
+        blocks *= self._apart
+        blocks[self.alone[:, None], axes, axes] += self._held
+        made: Numbers = self.pattern.solved(blocks, wanted.ravel()).reshape(-1, 3)
+        return made

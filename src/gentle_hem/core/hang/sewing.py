@@ -13,7 +13,7 @@ from itertools import pairwise
 from math import ceil
 
 import numpy as np
-from scipy.interpolate import LinearNDInterpolator, NearestNDInterpolator
+from scipy.interpolate import LinearNDInterpolator, RBFInterpolator
 
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
@@ -24,7 +24,7 @@ from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mates import Side, Spot, ties
 from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
 from gentle_hem.core.hang.net import Net
-from gentle_hem.core.hang.sewn import Sewn, Sheet
+from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
@@ -39,6 +39,14 @@ TURNS = 0.35
 
 ROUNDED = 0.02
 """A strip whose lower edge is longer by such a share of its depth is a ring."""
+
+
+BESIDE_BY = 12
+"""A place beside what was measured of a patch is found from so many that were."""
+
+
+CLEAR = 0.008
+"""What hangs over what lies on her begins so far outside of it (m)."""
 
 
 class CannotHang(ValueError):  # noqa: N818  (it is what the dress is)
@@ -97,8 +105,16 @@ class Sewing:
         again = raw is not None and first.lengths[0] > ROUND_AGAIN * raw.lengths[0]
         return first.piece.what.section in STRIPS or again
 
+    def _goes_on(self, h: int) -> bool:
+        """Whether a part is one piece that goes on over the middle of her to her other side."""
+        return not self._is_strip(h) and any(
+            p.stretch.start > 0 and p.piece.cut == 1 and not p.piece.on_fold for p in self.dressing.hung[h].patches
+        )
+
     def _above(self, upper: Run, h: int) -> Side | None:
-        """What a hanging part is sewn to; None where that is not hung itself."""
+        """What a hanging part is sewn to; None where that is not hung itself, or the part goes on beyond the middle."""
+        if self._goes_on(h):
+            return None
         parts: list[tuple[Cut, Stretch]] = []
         taken: dict[int, int] = {}
         for stretch in upper.stretches:
@@ -297,6 +313,7 @@ class Sewing:
             )
             for mesh, ids, cut in meshes
         )  # fmt: skip
+        start = _over_what_is_worn(start, sheets)
         foot = sorted({int(number[p]): share for share, p in self._foot if number[p] >= 0}.items(), key=lambda x: x[1])
         return Sewn(
             net, start, held, sheets,
@@ -383,6 +400,21 @@ class Sewing:
         return Mesh(flat / 1000, corners), ids, cut
 
 
+def _over_what_is_worn(start: Numbers, sheets: Sequence[Sheet]) -> Numbers:
+    """Where points begin (m), with what hangs over what lies on her outside of it all round."""
+    over = [sheet.points for sheet in sheets if sheet.beside]
+    worn = np.array(sorted({int(p) for sheet in sheets if not sheet.beside for p in sheet.points}), dtype=np.int64)
+    if not over or len(worn) == 0:
+        return start
+    loose = np.setdiff1d(np.concatenate(over), worn)
+    turn, far = np.arctan2(start[:, 0], start[:, 1]), np.hypot(start[:, 0], start[:, 1])
+    round_her = np.stack((turn, start[:, 2] / ROUND), axis=1)
+    under = LinearNDInterpolator(round_her[worn], far[worn], fill_value=0.0)(round_her[loose])
+    made = start.copy()
+    made[loose, :2] *= np.maximum(1.0, (under + CLEAR) / np.maximum(far[loose], CLEAR))[:, None]
+    return made
+
+
 def _of(number: Indices, points: Sequence[int]) -> Indices:
     """The numbers points have become; of those that are in a triangle."""
     made = number[np.array(points, dtype=np.int64)]
@@ -398,7 +430,7 @@ def _in_patch(part: Hung, k: int, points: Numbers) -> tuple[Numbers, Numbers]:
     found = LinearNDInterpolator(known, values)(points)
     outside = np.isnan(found[:, 0])
     if outside.any():
-        found[outside] = NearestNDInterpolator(known, values)(points[outside])
+        found[outside] = RBFInterpolator(known, values, neighbors=BESIDE_BY)(points[outside])
     low, high = (
         np.interp(found[:, 0], np.arange(ROWS), part.bounds[:, k + of_end]) for of_end in (0, 1)
     )  # fmt: skip
