@@ -33,6 +33,7 @@ from gentle_hem.core.steps.level_hem import AROUND
 from gentle_hem.core.units import Tape, Unit
 from gentle_hem.core.what import Half, Layer
 from long import examples
+from random_recipes import random_recipe
 
 EXAMPLES = sorted(Path("examples").glob("*.recipe.json"))[:: examples(3, 1)]
 """Every third example usually, all of them under ``./hem test --long``: each takes seconds."""
@@ -302,6 +303,23 @@ def test_every_example_hangs_outside_her_and_is_read(path):
     assert all(sentence.endswith(".") for sentence in words)
 
 
+RANDOM = [
+    (2, "plain"), (3, "plain"), (14, "plain"), (24, "plain"), (27, "plausible"), (31, "plausible"), (33, "plausible"),
+    (35, "extreme"), (36, "plain"), (50, "plain"),
+]  # fmt: skip
+"""Such as can be cut; of a hundred in three moods about one in six can."""
+
+
+@pytest.mark.parametrize(("seed", "mood"), RANDOM)
+def test_a_random_garment_hangs_outside_her_and_through_no_layer(seed, mood):
+    of = random_recipe(seed, mood)
+    dress = hung_roughly(of)
+    faces = dress.now[dress.sewn.net.triangles].mean(axis=1)
+    assert (dress.stand.far(faces) < -0.002).mean() < 0.001
+    assert not Layers(dress.sewn.net).tangled(dress.now).any()
+    assert said(read(dress, of, make_up(of)), Tape(Unit.CM))
+
+
 # what is read
 
 
@@ -363,6 +381,18 @@ def test_a_full_circle_drops_on_the_bias_at_two_places_of_each_half():
     for biased, straight in ((quarter, 0), (quarter, half), (3 * quarter, half), (3 * quarter, len(drop) - 1)):
         assert drop[biased - 4 : biased + 5].max() > drop[straight] + 1.0
     assert drop.max() > 2.0
+    assert in_four_places(drop) > 1.0
+
+
+def in_four_places(drop):
+    """How much of a drop comes four times all round, at the bias (mm)."""
+    return -2 * np.mean(drop * np.cos(4 * np.pi * (np.arange(len(drop)) + 0.5) / len(drop)))
+
+
+def test_a_straight_skirt_drops_on_the_bias_nowhere():
+    of = example("straight-waistband")
+    ribbon = hem_ribbon(hang(of, make_up(of), fine=32.0), 0.0)
+    assert abs(in_four_places(np.array(ribbon.now) - np.array(ribbon.later))) < 0.4
 
 
 # a levelled hem
