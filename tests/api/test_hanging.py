@@ -135,3 +135,19 @@ def test_a_process_that_fails_is_said_and_never_called_at_rest(client, monkeypat
     begun = client.post("/api/hangs", json=asked()).json()
     last = list(told(client, begun["number"]))[-1]
     assert (last["state"], last["trouble"]) == ("failed", "Hanging this dress failed.")
+
+
+def test_other_fullnesses_of_a_dress_are_named_with_their_recipes_and_hung(client):
+    answer = client.post("/api/hangs/beside", json=asked(lower={"kind": "circle", "sweep": 180.0}))
+    found = answer.raise_for_status().json()
+    assert found["said"] == "half circle"
+    assert [other["said"] for other in found["others"]] == ["quarter circle", "three-quarter circle"]
+    assert [other["recipe"]["lower"]["sweep"] for other in found["others"]] == [90.0, 270.0]
+    begun = client.post("/api/hangs", json=found["others"][0]["recipe"]).raise_for_status().json()
+    assert begun["state"] == "falling"
+    client.delete(f"/api/hangs/{begun['number']}").raise_for_status()
+    inches = client.post("/api/hangs/beside?unit=in", json=asked(lower={"kind": "a_line"})).raise_for_status().json()
+    assert inches["said"].endswith("of flare a side")
+    assert "cm" not in inches["said"]
+    plain = client.post("/api/hangs/beside", json=asked()).raise_for_status().json()
+    assert plain == {"said": "", "others": []}

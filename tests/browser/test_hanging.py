@@ -22,7 +22,7 @@ def drawn(page):
 
 def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
     room = hung(page, studio)
-    assert int(room.locator("canvas").get_attribute("data-drawn")) > 400
+    assert int(room.get_by_role("img", name="The dress on her form", exact=True).get_attribute("data-drawn")) > 400
     before = drawn(page)
     turn = room.get_by_role("slider", name="Turned")
     turn.focus()
@@ -39,6 +39,10 @@ def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
     expect(ribbon.get_by_role("row")).to_have_count(10)
     expect(ribbon.get_by_role("row").nth(1)).to_contain_text("at the centre front")
     expect(room.get_by_test_id("hang-words")).to_contain_text("The hem hangs")
+    # from in front, from her left and from behind, to be printed
+    pictures = room.get_by_role("region", name="Front, side and back").get_by_role("img")
+    expect(pictures).to_have_count(3)
+    assert len({pictures.nth(k).get_attribute("src") for k in range(3)}) == 3
     room.get_by_role("button", name="Take the levelled hem into the pattern").click()
     expect(room.get_by_text("The recipe has changed since this was hung.")).to_be_visible()
     room.get_by_role("button", name="Back to the sheet").click()
@@ -46,3 +50,21 @@ def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
     levelled = page.locator('[data-word^="steps."][data-word$=".centre_back"]')
     expect(levelled).to_be_attached()
     expect(levelled).to_contain_text("cm")
+
+
+def test_other_fullnesses_are_hung_beside_it(page, studio):
+    open_commission(page, studio, "Sundress")
+    page.get_by_role("button", name="Hang it before it is cut").click()
+    room = page.get_by_test_id("hang")
+    expect(room).to_have_attribute("data-state", "rest", timeout=60_000)
+    room.get_by_role("button", name="Hang them beside it").click()
+    beside = room.get_by_test_id("beside")
+    expect(beside).to_have_count(3)
+    hems = []
+    for k, said in enumerate(("half circle (this one)", "quarter circle", "three-quarter circle")):
+        expect(beside.nth(k)).to_contain_text(said)
+        expect(beside.nth(k)).to_have_attribute("data-state", "rest", timeout=60_000)
+        expect(beside.nth(k).get_by_role("img")).to_be_visible()
+        hems.append(float(beside.nth(k).locator("dd").first.inner_text().removesuffix(" cm")))
+    half, quarter, three_quarters = hems
+    assert quarter < half < three_quarters

@@ -164,26 +164,26 @@ def test_a_step_through_another_layer_ends_before_it():
     toward[len(lower) :, 2] = -0.05
     layers = Layers(net)
     pairs = layers.near(places, places + toward)
-    share = free_ways(places, toward, pairs)
+    share = free_ways(places, toward, pairs, THICK)
     moved = places + share[:, None] * toward
     assert not layers.tangled(moved).any()
     over = np.abs(places[len(lower) :, :2]).max(axis=1) < 0.04  # what sticks out beside may hang down there
     assert moved[len(lower) :, 2][over].min() > 0
     assert (share[len(lower) :] < 1)[over].all()
     # what only comes nearer goes all the way, and what moves together as far as it likes
-    assert free_ways(places, toward / 20, pairs) == approx(np.ones(len(places)))
+    assert free_ways(places, toward / 20, pairs, THICK) == approx(np.ones(len(places)))
     together = np.tile([0.3, 0.1, -0.4], (len(places), 1))
-    assert free_ways(places, together, layers.near(places, places + together)) == approx(np.ones(len(places)))
+    assert free_ways(places, together, layers.near(places, places + together), THICK) == approx(np.ones(len(places)))
 
 
 def test_edges_that_would_cross_are_held_up():
     places = np.array([[-1.0, 0, 0], [1, 0, 0], [0, -1, 1], [0, 1, 1]])
     toward = np.array([[0.0, 0, 0], [0, 0, 0], [0, 0, -2], [0, 0, -2]])
-    share = free_ways(places, toward, np.array([[0, 0, 1, 2, 3]]))
+    share = free_ways(places, toward, np.array([[0, 0, 1, 2, 3]]), THICK)
     assert 0.2 < share[2] == share[3] < 0.5
     # that which goes beside it does not meet it
     beside = places + np.array([[0, 0, 0], [0, 0, 0], [1.5, 0, 0], [1.5, 0, 0]])
-    assert free_ways(beside, toward, np.array([[0, 0, 1, 2, 3]])) == approx(np.ones(4))
+    assert free_ways(beside, toward, np.array([[0, 0, 1, 2, 3]]), THICK) == approx(np.ones(4))
 
 
 def test_a_sheet_let_fall_on_another_lies_on_it():

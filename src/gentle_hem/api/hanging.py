@@ -9,6 +9,7 @@ from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, TypeAdapter
 
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked
+from gentle_hem.core.hang.fullness import beside, say_full
 from gentle_hem.core.names import Document
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, format_length
@@ -62,6 +63,8 @@ class RestOut(BaseModel):
     """A dress at rest, read."""
 
     said: list[str]
+    figures: dict[str, str]
+    """What is set beside other dresses: what it is, and how much."""
     hem: HemOut | None
     later: list[int]
     strains: list[int]
@@ -89,10 +92,16 @@ def _out(made: Hanging, tape: Tape, *, whole: bool = True) -> HangOut:
 
 def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
     # here: it reads in scipy, which is slow, and only a hung dress needs it
-    from gentle_hem.core.hang.reading import HangReading, said
+    from gentle_hem.core.hang.reading import HangReading, figures, said
 
     reading = TypeAdapter(HangReading).validate_python(rest["reading"])
-    return RestOut(said=said(reading, tape), hem=_hem(reading, tape), later=rest["later"], strains=rest["strains"])
+    return RestOut(
+        said=said(reading, tape),
+        figures=figures(reading, tape),
+        hem=_hem(reading, tape),
+        later=rest["later"],
+        strains=rest["strains"],
+    )
 
 
 def _hem(reading: Any, tape: Tape) -> HemOut | None:
@@ -128,6 +137,31 @@ def begin(
     recipe = Recipe.model_validate(body, context={"unit": asked.unit})
     room: HangingRoom = request.app.state.hanging_room
     return _out(room.start(recipe.model_dump(mode="json"), after), asked.tape(recipe.unit))
+
+
+class BesideOut(BaseModel):
+    """A recipe of another fullness, and what it is called."""
+
+    said: str
+    recipe: dict[str, Any]
+
+
+class FullnessOut(BaseModel):
+    """How full a recipe is, and others to hang beside it; none where its lower part has no fullness to change."""
+
+    said: str
+    others: list[BesideOut]
+
+
+@hanging.post("/hangs/beside")
+def beside_it(body: Annotated[Document, Body()], asked: Asked) -> FullnessOut:
+    """The same dress with less and with more fullness, such as can be cut."""
+    recipe = Recipe.model_validate(body, context={"unit": asked.unit})
+    tape = asked.tape(recipe.unit)
+    return FullnessOut(
+        said=say_full(recipe, tape),
+        others=[BesideOut(said=one.said, recipe=one.recipe.model_dump(mode="json")) for one in beside(recipe, tape)],
+    )
 
 
 @hanging.post("/hangs/ready", status_code=204)

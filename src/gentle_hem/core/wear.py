@@ -13,7 +13,7 @@ from math import radians
 
 from gentle_hem.core.cloth.cloths import Weight
 from gentle_hem.core.estimates import Measures
-from gentle_hem.core.figure import MeasureKey
+from gentle_hem.core.figure import Figure, MeasureKey
 from gentle_hem.core.findings import Finding, Remedy, in_recipe, note, stop, warn
 from gentle_hem.core.lower.full import StraightCut
 from gentle_hem.core.lower.gown import Gown
@@ -27,6 +27,9 @@ from gentle_hem.core.worn import Worn
 
 STEP_OF_HEIGHT = 0.41
 """A walking step is about 0.41 of the height: an estimate (trade 10)."""
+
+SHORT = 0.75
+"""A hem higher than such a share of the inside leg does not hinder a step."""
 
 HEAD_EASE = 20.0
 TRUNK_EASE = 20.0
@@ -333,15 +336,22 @@ def leg_girth_at(height: float, measures: Measures) -> float:
     return thigh
 
 
-def _walking(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
-    measures = Measures(recipe.figure, Workings())
-    floor, inside = measures.take("waist_to_floor"), measures.take("inside_leg")
-    hem_height = max(floor - worn.below_waist, 0.0)
-    if hem_height >= 0.75 * inside or worn.hem <= 0:
-        return []
+def step_sweep(figure: Figure, hem_height: float, notes: Workings | None = None) -> Worked | None:
+    """The hem a step takes at a height above the floor (mm), an estimate; None where it is too high to hinder."""
+    measures = Measures(figure, Workings())
+    inside = measures.take("inside_leg")
+    if hem_height >= SHORT * inside:
+        return None
     girth = leg_girth_at(hem_height, measures)
-    least = least_step_sweep(measures.take("height"), inside, hem_height, girth, notes)
-    if worn.hem + worn.opened >= least:
+    return least_step_sweep(measures.take("height"), inside, hem_height, girth, notes or Workings())
+
+
+def _walking(recipe: Recipe, worn: Worn, notes: Workings) -> list[Finding]:
+    floor = Measures(recipe.figure, Workings()).take("waist_to_floor")
+    if worn.hem <= 0:
+        return []
+    least = step_sweep(recipe.figure, max(floor - worn.below_waist, 0.0), notes)
+    if least is None or worn.hem + worn.opened >= least:
         return []
     missing = float(least) - worn.hem - worn.opened
     high = min(missing + 10, max(worn.below_waist - 100, 30.0))

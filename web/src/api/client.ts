@@ -18,6 +18,7 @@ export type Working = Schemas["WorkingDocument"];
 export type DeskRow = Schemas["DeskRow"];
 export type Lay = Schemas["LayOut"];
 export type Hang = Schemas["HangOut"];
+export type Fullness = Schemas["FullnessOut"];
 export type Plan = Schemas["PlanOut"];
 export type SaidOfOperation = Schemas["SaidOfOperation"];
 export type Operation = Schemas["OperationOut"];

@@ -1365,6 +1365,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hangs/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Beside It
+         * @description The same dress with less and with more fullness, such as can be cut.
+         */
+        post: operations["beside_it_api_hangs_beside_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hangs/ready": {
         parameters: {
             query?: never;
@@ -2219,6 +2239,18 @@ export interface components {
             /** Refused */
             refused: components["schemas"]["RefusalOut"][];
             screen: components["schemas"]["ScreenOut"];
+        };
+        /**
+         * BesideOut
+         * @description A recipe of another fullness, and what it is called.
+         */
+        BesideOut: {
+            /** Recipe */
+            recipe: {
+                [key: string]: unknown;
+            };
+            /** Said */
+            said: string;
         };
         /**
          * BlockIn
@@ -3191,6 +3223,16 @@ export interface components {
             seam: string;
             /** Text */
             text: string;
+        };
+        /**
+         * FullnessOut
+         * @description How full a recipe is, and others to hang beside it; none where its lower part has no fullness to change.
+         */
+        FullnessOut: {
+            /** Others */
+            others: components["schemas"]["BesideOut"][];
+            /** Said */
+            said: string;
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -4435,6 +4477,10 @@ export interface components {
          * @description A dress at rest, read.
          */
         RestOut: {
+            /** Figures */
+            figures: {
+                [key: string]: string;
+            };
             hem: components["schemas"]["HemOut"] | null;
             /** Later */
             later: number[];
@@ -7893,6 +7939,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HangOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    beside_it_api_hangs_beside_post: {
+        parameters: {
+            query?: {
+                unit?: components["schemas"]["Unit"] | null;
+                /** @description Eighths or sixteenths of an inch. */
+                mark?: number;
+                comma?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FullnessOut"];
                 };
             };
             /** @description Validation Error */

@@ -1,23 +1,21 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
-import { answer, api, type Hang, type Recipe, type Unit } from "../api/client";
+import { api, type Hang, type Recipe, type Unit } from "../api/client";
 import type { Changes } from "../recipe/draft";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Switcher } from "../ui/Choice";
-import { readingOf } from "../ui/preferences";
 import { Wrong } from "../ui/Wrong";
 import { HemRibbon } from "./HemRibbon";
 import type { Look } from "./scene";
+import { useHanging } from "./useHanging";
 
 // three.js is large, and nothing but this asks for it
 const Picture = lazy(() => import("./Picture"));
+const Beside = lazy(() => import("./Beside"));
+const Still = lazy(() => import("./Still"));
 
 /** She is about to ask for it: what it takes is read in meanwhile. */
 export const makeReady = () => void api.POST("/api/hangs/ready");
-
-const stopFalling = (number: number | null) => {
-  if (number !== null) void api.DELETE("/api/hangs/{number}", { params: { path: { number } } });
-};
 
 /** What of a recipe is sewn: it is the same dress in another unit. */
 const sewnOf = ({ unit: _unit, name: _name, ...sewn }: Recipe) => JSON.stringify(sewn);
@@ -34,49 +32,17 @@ export function HangRoom({
   onChange: (changes: Changes) => void;
   onClose: () => void;
 }) {
-  const [hang, setHang] = useState<Hang | null>(null);
+  const { hang, wrong, begin, stop } = useHanging(unit);
   const [of, setOf] = useState<Recipe | null>(null);
-  const [wrong, setWrong] = useState<unknown>(null);
   const [look, setLook] = useState<Look>("shaded");
   const [when, setWhen] = useState<"now" | "later">("now");
   const now = useRef(recipe);
   now.current = recipe;
-  /** The dress that came to rest last: the next one begins as it lies. */
-  const before = useRef<number | undefined>(undefined);
-
-  const begin = useCallback(() => {
-    setWrong(null);
-    setHang(null);
+  const hangIt = useCallback(() => {
     setOf(now.current);
-    answer(
-      api.POST("/api/hangs", {
-        params: { query: { ...readingOf(unit), after: before.current } },
-        body: now.current as never,
-      }),
-    ).then(setHang, setWrong);
-  }, [unit]);
-  useEffect(begin, [begin]);
-
-  // who leaves does not wait for it, and the next dress does not wait behind it
-  const falling = useRef<number | null>(null);
-  falling.current = hang?.state === "falling" ? hang.number : null;
-  useEffect(() => () => stopFalling(falling.current), []);
-
-  const number = hang?.number;
-  useEffect(() => {
-    if (number === undefined) return;
-    const said = new URLSearchParams(
-      Object.entries(readingOf(unit)).map(([name, value]) => [name, String(value)]),
-    );
-    const events = new EventSource(`/api/hangs/${number}/events?${said}`);
-    events.onmessage = (event) => {
-      const next = JSON.parse(event.data) as Hang;
-      setHang((before) => ({ ...next, shape: next.shape ?? before?.shape ?? null }));
-      if (next.state === "rest") before.current = next.number;
-      if (next.state !== "falling") events.close();
-    };
-    return () => events.close();
-  }, [number, unit]);
+    begin(now.current);
+  }, [begin]);
+  useEffect(hangIt, [hangIt]);
 
   const rest = hang?.rest ?? null;
   const falls = hang?.state === "falling";
@@ -137,8 +103,8 @@ export function HangRoom({
         {hang?.trouble && <p role="alert">{hang.trouble}</p>}
         <Wrong error={wrong} />
         <p className="no-print my-2 flex flex-wrap items-center gap-3">
-          {falls && <Button onClick={() => stopFalling(falling.current)}>{text.hang.stop}</Button>}
-          {hang && !falls && <Button onClick={begin}>{text.hang.again}</Button>}
+          {falls && <Button onClick={stop}>{text.hang.stop}</Button>}
+          {hang && !falls && <Button onClick={hangIt}>{text.hang.again}</Button>}
           {of !== null && !isSame && <span>{text.hang.changed}</span>}
         </p>
         {rest && (
@@ -161,6 +127,25 @@ export function HangRoom({
                 {text.hang.level}
               </Button>
             )}
+            <Suspense fallback={<p className="text-pencil">{text.loading}</p>}>
+              {of && <Beside key={`beside ${hang?.number}`} hang={hang as Hang} recipe={of} unit={unit} />}
+              <section aria-label={text.hang.pictures} className="mt-4 break-inside-avoid">
+                <h3 className="mb-1 flex flex-wrap items-baseline gap-3 font-title text-xl">
+                  {text.hang.pictures}
+                  <Button className="no-print text-base" onClick={() => window.print()}>
+                    {text.hang.print}
+                  </Button>
+                </h3>
+                <div className="grid grid-cols-3 gap-2">
+                  {text.hang.views.slice(0, 3).map(([name, turn]) => (
+                    <figure key={`${hang?.number} ${name}`} className="min-w-0">
+                      <Still hang={hang as Hang} turn={turn} look="ink" name={text.hang.seen(name)} />
+                      <figcaption className="text-center">{name}</figcaption>
+                    </figure>
+                  ))}
+                </div>
+              </section>
+            </Suspense>
           </>
         )}
       </div>

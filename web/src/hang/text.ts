@@ -37,6 +37,14 @@ export const hangText = {
     ends: ["centre front", "half-way round", "centre back"],
     heads: ["", "asked", "now", "after two days", "along the cloth"],
     level: "Take the levelled hem into the pattern",
+    beside: "Beside it: other fullness",
+    besideHow: (hers: string, others: string[]) =>
+      `As it is: ${hers}. The same dress in the same cloth, hung beside it: ${others.join(", ")}.`,
+    besideAsk: "Hang them beside it",
+    hers: (said: string) => `${said} (this one)`,
+    pictures: "Front, side and back",
+    print: "Print this page",
+    seen: (side: string) => `The dress on her form, ${side}`,
     tightest: "more than 2 % along its threads",
   },
 };

@@ -34,9 +34,10 @@ so much softer (N a m² for each m)."""
 DRAG = 4.0
 
 ROUGHLY = Rest(settled=2e-4, step=1.0, drag=DRAG, most_steps=400)
-AT_REST = replace(ROUGHLY, settled=1.5e-4, first=0.04)
+AT_REST = replace(ROUGHLY, settled=1e-4, first=0.04, shortest=0.25)
 A_LITTLE_MORE = replace(AT_REST, first=0.3)
-"""When it is at rest: first in large triangles, then in small ones, then once more after two days."""
+"""When it is at rest: first in large triangles, then in small ones, then once more after two days. What holds small
+triangles up is what they press on, as hard in a shorter step: there it does not become shorter."""
 
 CREEPS = {Drape.LIMP: 4.0, Drape.SOFT: 3.0, Drape.CRISP: 2.0, Drape.UNSAID: 3.0}
 """How many times as far cloth has given on the bias after two days as at once, from memory: so that a circle of soft

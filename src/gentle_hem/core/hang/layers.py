@@ -34,8 +34,9 @@ NEARLY = 1.5
 SMOOTHED, ONE_PLACE = 10, 2e-5
 """What crosses is made smoother so many times; what is nearer lies in one place (m)."""
 
-LEFT = 0.2
-"""So much of every gap is left by each step."""
+LEFT = 0.6
+"""So much of every gap, or of what layers keep apart, is left by each step: nearer they would push so hard that little
+of the step were taken."""
 
 PASSES = 12
 """So many times it is asked how far points may go; what is still in the way then does not move in this step."""
@@ -287,9 +288,11 @@ def pushed(
                         blocks[to, i, j] += by * ways[n, i] * ways[n, j]
 
 
-@njit("f8(f8[:,::1], f8[:,::1], b1)", cache=True)
-def free_way(at: Numbers, toward: Numbers, is_point: bool) -> float:
-    """How much of a step four places may go so that a part of the gap between them is left, up to 1."""
+@njit("f8(f8[:,::1], f8[:,::1], b1, f8)", cache=True)
+def free_way(at: Numbers, toward: Numbers, is_point: bool, thick: float) -> float:
+    """How much of a step four places may go so that a part of the gap between them, or of what layers keep apart, is
+    left, up to 1.
+    """
     share, way = np.empty(4), np.empty(3)
     far = gap(at, is_point, share, way)
     by = toward.copy()
@@ -302,9 +305,9 @@ def free_way(at: Numbers, toward: Numbers, is_point: bool) -> float:
         side = 0 if k == 0 or (k == 1 and not is_point) else 1
         most[side] = max(most[side], sqrt(by[k, 0] ** 2 + by[k, 1] ** 2 + by[k, 2] ** 2))
     speed = most[0] + most[1]
-    if speed <= 0.0 or (1.0 - LEFT) * far > speed:
+    kept, done = LEFT * min(far, thick), 0.0
+    if speed <= 0.0 or far - kept > speed:
         return 1.0
-    kept, done = LEFT * far, 0.0
     moved = np.empty((4, 3))
     for _ in range(60):
         reach = 0.9 * (far - kept) / speed
@@ -322,8 +325,8 @@ def free_way(at: Numbers, toward: Numbers, is_point: bool) -> float:
     return float(done)
 
 
-@njit("f8[::1](f8[:,::1], f8[:,::1], i8[:,::1])", cache=True)
-def free_ways(places: Numbers, toward: Numbers, pairs: Indices) -> Numbers:
+@njit("f8[::1](f8[:,::1], f8[:,::1], i8[:,::1], f8)", cache=True)
+def free_ways(places: Numbers, toward: Numbers, pairs: Indices, thick: float) -> Numbers:
     """By point, how much of its step it may go so that none of the pairs cross on the way."""
     share = np.ones(len(places))
     changed, asked = np.zeros(len(places), dtype=np.bool_), np.ones(len(places), dtype=np.bool_)
@@ -342,7 +345,7 @@ def free_ways(places: Numbers, toward: Numbers, pairs: Indices) -> Numbers:
                 for i in range(3):
                     at[k, i] = places[point, i]
                     by[k, i] = toward[point, i] * share[point]
-            part = free_way(at, by, pairs[n, 0] == 1)
+            part = free_way(at, by, pairs[n, 0] == 1, thick)
             if part < 1.0:
                 is_done = False
                 for k in range(4):
@@ -484,5 +487,5 @@ class Layers:
 
     def free(self, places: Numbers, toward: Numbers, pairs: Indices) -> Numbers:
         """How much of a step every point may go so that none of the pairs cross."""
-        made: Numbers = free_ways(places, toward, pairs)
+        made: Numbers = free_ways(places, toward, pairs, self.thick)
         return made

@@ -23,6 +23,7 @@ from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.steps.level_hem import AROUND
 from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said, format_length
+from gentle_hem.core.wear import LEAST_CLEARANCE, step_sweep
 
 RIBBON = 65
 """A hem is drawn through so many places."""
@@ -50,6 +51,9 @@ SLID = 15.0
 
 NOTHING = 0.5
 """Less is left as it is (mm)."""
+
+FLOOR_LENGTH = 80.0
+"""A hem that hangs lower is in the way on stairs (mm), from memory."""
 
 SEEN = 2.0
 """A hem that drops by less has not dropped (mm)."""
@@ -99,10 +103,24 @@ class Gape:
 
 
 @dataclass(frozen=True)
+class Walk:
+    """How she walks in it: how long its hem is all round and how high it hangs after two days, with her shoes on, what
+    a step takes there (an estimate; None where it is too short to hinder), and where it hangs lowest.
+    """
+
+    hem: float
+    high: float
+    step: float | None
+    lowest: float
+    where: str
+
+
+@dataclass(frozen=True)
 class HangReading:
     """All of it."""
 
     ribbon: HemRibbon | None
+    walk: Walk | None
     levelling: Levelling
     folds: int
     deep: float
@@ -129,8 +147,9 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
                                    ("hip", dress.stand.form.hip))
         if (level := _at_level(dress, name, height, tight)) is not None
     )  # fmt: skip
+    walk = None if ribbon is None else _walk(dress, recipe, ribbon, heel)
     return HangReading(
-        ribbon, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
+        ribbon, walk, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
         _gape(dress, garment), _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
     )  # fmt: skip
 
@@ -187,6 +206,15 @@ def _steepness(dress: HungDress) -> Numbers:
             found[int(p)][0] += fall
             found[int(p)][1] += 1
     return np.array([found[int(p)][0] / max(found[int(p)][1], 1) for p in dress.sewn.hem])
+
+
+def _walk(dress: HungDress, recipe: Recipe, ribbon: HemRibbon, heel: float) -> Walk:
+    hem = dress.later[dress.sewn.hem]
+    long = 2000 * float(np.linalg.norm(np.diff(hem, axis=0), axis=1).sum())
+    high, low = float(np.mean(ribbon.later)), int(np.argmin(ribbon.later))
+    step = step_sweep(recipe.figure, high - heel)
+    around = AROUND_SAID[round(low / (RIBBON - 1) * (len(AROUND_SAID) - 1))]
+    return Walk(long, high, None if step is None else float(step), ribbon.later[low], around)
 
 
 def _folds(dress: HungDress) -> tuple[int, float]:
@@ -305,6 +333,44 @@ def said_cut(cut: float, unit: Said) -> str:
     return f"cut off {format_length(cut, unit)}" if cut > 0 else f"add {format_length(-cut, unit)}"
 
 
+def _walked(walk: Walk, unit: Said) -> list[str]:
+    """How she walks in it, in words."""
+
+    def long(value: float) -> str:
+        return format_length(value, unit)
+
+    made = []
+    if walk.step is not None:
+        enough = "she steps out freely" if walk.hem >= walk.step else "it needs a slit or vent, if it has none"
+        made.append(f"The hem is {long(walk.hem)} round; a step there takes about {long(walk.step)}: {enough}.")
+    if walk.lowest < LEAST_CLEARANCE:
+        made.append(
+            f"It comes down to {long(max(walk.lowest, 0.0))} above the floor {walk.where}: it is trodden on, and is a "
+            "danger on stairs and escalators."
+        )
+    elif walk.lowest < FLOOR_LENGTH:
+        made.append(
+            f"Lowest it hangs {long(walk.lowest)} above the floor, {walk.where}: on stairs and escalators it has to be "
+            "lifted."
+        )
+    return made
+
+
+def figures(reading: HangReading, unit: Said) -> dict[str, str]:
+    """What is set beside other dresses, said."""
+    made = {}
+    if reading.ribbon is not None and reading.walk is not None:
+        drop = max(now - later for now, later in zip(reading.ribbon.now, reading.ribbon.later, strict=True))
+        made = {
+            "round the hem": format_length(reading.walk.hem, unit),
+            "wide at the hem": format_length(reading.wide, unit),
+            "folds": _folded(reading, unit).removeprefix("in "),
+            "drops in two days": format_length(max(drop, 0.0), unit),
+            "lowest above the floor": format_length(max(reading.walk.lowest, 0.0), unit),
+        }
+    return made
+
+
 def _folded(reading: HangReading, unit: Said) -> str:
     """Its folds, in words."""
     if not reading.folds:
@@ -334,6 +400,8 @@ def said(reading: HangReading, unit: Said) -> list[str]:
             made.append("It is as even as it was asked.")
         else:
             made.append(f"Against what was asked it rises and falls by {long(ribbon.uneven)} all round: level it.")
+        if reading.walk is not None:
+            made += _walked(reading.walk, unit)
         if reading.levelling.why:
             made.append(reading.levelling.why)
         made.append(f"At the hem it is {long(reading.wide)} wide, {_folded(reading, unit)}.")

@@ -41,7 +41,7 @@ TAKEN = 0.25
 """Of a step that is taken to less than this share the next is half as long."""
 
 SHORTEST_STEP = 0.01
-"""No step is shorter for that (s)."""
+"""No step becomes shorter than this for that (s)."""
 
 MOST_STEPS = 600
 
@@ -63,6 +63,7 @@ class Rest:
     (m); or nothing it does in five steps gives up any."""
     step: float = LONGEST_STEP
     """The longest time step (s)."""
+    shortest: float = SHORTEST_STEP
     first: float = FIRST_STEP
     drag: float = DRAG
     most_steps: int = MOST_STEPS
@@ -249,7 +250,7 @@ class Falling:
             if share == 1.0:
                 step = min(step * LONGER, rest.step)
             elif share < TAKEN:
-                step = max(step / 2, min(SHORTEST_STEP, rest.step))
+                step = max(step / 2, min(rest.shortest, step))
         raise NotAtRest(f"the cloth still moves after {rest.most_steps} steps")
 
     def _no_faster(self, speeds: Numbers, energy: float, before: float) -> tuple[Numbers, float]:

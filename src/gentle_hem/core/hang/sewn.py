@@ -16,6 +16,9 @@ from gentle_hem.core.hang.net import Net
 ROUND = 0.3
 """How much a turn round her counts for height, where it is taken apart (m)."""
 
+LIKE = 1.25
+"""What is so many times as long or as wide as it was, or as short, begins anew."""
+
 Lain = Mapping[tuple[str, int, int], tuple[Numbers, Numbers]]
 """By piece, where its places lay as it was cut, and where they lie (m)."""
 
@@ -79,9 +82,11 @@ class Sewn:
 
     def carried(self, lain: Lain) -> Numbers | None:
         """Where its points begin, when the same pieces in other triangles, or of another length, lie so (m); None where
-        they are other pieces.
+        they are other pieces, or so much longer or fuller that they would lie crumpled.
         """
         if {sheet.key for sheet in self.sheets} != set(lain):
+            return None
+        if any(not _is_like(sheet.laid, lain[sheet.key][0]) for sheet in self.sheets):
             return None
         sums, times = np.zeros((self.net.count, 3)), np.zeros(self.net.count)
         for sheet in self.sheets:
@@ -98,6 +103,12 @@ class Sewn:
             fixed = self.held[:, axis] > 0
             made[fixed, axis] = self.start[fixed, axis]
         return made
+
+
+def _is_like(laid: Numbers, before: Numbers) -> bool:
+    """Whether a piece is about as wide and as long as it was."""
+    share = np.ptp(laid, axis=0) / np.maximum(np.ptp(before, axis=0), 1e-9)
+    return bool((share < LIKE).all() and (share > 1 / LIKE).all())
 
 
 def _in_box(laid: Numbers) -> Numbers:
