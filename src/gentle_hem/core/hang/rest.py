@@ -38,10 +38,11 @@ LOOKED_BACK, SECONDS = 5, 1.5
 """Whether cloth has settled is seen over so many steps, and so long."""
 
 TAKEN = 0.25
-"""Of a step that is taken to less than this share the next is half as long."""
+"""Of a step that is taken to less than this share the next is half as long; while all are, nothing has settled: it is
+held up."""
 
-SHORTEST_STEP = 0.01
-"""No step becomes shorter than this for that (s)."""
+SHORTEST_STEP, HARDLY = 0.01, 0.02
+"""No step becomes shorter than this for that (s); nor than what is asked, unless less than such a share is taken."""
 
 MOST_STEPS = 600
 
@@ -219,7 +220,7 @@ class Falling:
         places, speeds, step = layers.untangled(start, self.held), np.zeros_like(start), min(rest.first, rest.step)
         tangled = layers.tangled(places)
         pairs, joined_at = layers.near(places, places, tangled), -JOINED_ANEW
-        energies, times, moved_last = [self.energy(places, pairs)], [0.0], 0
+        energies, times, shares, moved_last = [self.energy(places, pairs)], [0.0], [1.0], 0
         for count in range(1, rest.most_steps + 1):
             pushing = layers.pushing(places, pairs)
             if count - joined_at >= JOINED_ANEW and matrix.lacking(pushing) > LACKING:
@@ -236,12 +237,14 @@ class Falling:
             speeds, whole = self._no_faster(speeds, self.energy(places, pairs), energies[-1])
             energies.append(whole)
             times.append(times[-1] + step)
+            shares.append(share)
             if watch is not None:
                 watch(places, count)
             if rest.settled is not None and count > LOOKED_BACK:
                 before = min(int(np.searchsorted(times, times[-1] - SECONDS, "right")) - 1, count - LOOKED_BACK)
-                stuck = count - moved_last >= LOOKED_BACK
-                if stuck or (before >= 0 and energies[before] - energies[-1] < lifted * rest.settled):
+                stuck = count - moved_last >= LOOKED_BACK and step <= SHORTEST_STEP
+                calm = before >= 0 and energies[before] - energies[-1] < lifted * rest.settled
+                if stuck or (calm and max(shares[-LOOKED_BACK:]) >= TAKEN):
                     return Fallen(places, count, tuple(energies))
             if np.abs(speeds).max() < rest.still and step >= rest.step / 2:
                 left, _ = self.forces(places, matrix=matrix, pushing=layers.pushing(places, pairs))
@@ -250,7 +253,7 @@ class Falling:
             if share == 1.0:
                 step = min(step * LONGER, rest.step)
             elif share < TAKEN:
-                step = max(step / 2, min(rest.shortest, step))
+                step = max(step / 2, min(rest.shortest if share > HARDLY else SHORTEST_STEP, step))
         raise NotAtRest(f"the cloth still moves after {rest.most_steps} steps")
 
     def _no_faster(self, speeds: Numbers, energy: float, before: float) -> tuple[Numbers, float]:
