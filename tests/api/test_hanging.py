@@ -76,6 +76,14 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     events = list(told(client, number))
     assert events[-1]["state"] == "rest"
     assert len([e for e in events if e["shape"]]) == 1
+    assert last["rest"]["figures"]["round the hem"].endswith(" cm")
+    # a front that gapes is told with the step that closes it
+    made = client.app.state.hanging_room.of(begun["number"])
+    made.rest["reading"]["gape"] = {"off": 9.0, "wedge": 4.0, "where": "in front", "step": {"kind": "wedge"}}
+    again = client.get(f"/api/hangs/{begun['number']}").raise_for_status().json()["rest"]
+    assert again["wedge"] == {"kind": "wedge"}
+    assert "The neck edge stands off her by 0.9 cm in front." in again["said"]
+    assert "A wedge of 0.4 cm pinched out of the neck edge closes it." in again["said"]
 
 
 def test_a_dress_that_is_not_alike_is_refused_in_a_sentence(client):

@@ -21,7 +21,7 @@ from gentle_hem.core.hang.fabric import GRAVITY, Fabric
 from gentle_hem.core.hang.factor import NotSteady, Pattern
 from gentle_hem.core.hang.fullness import beside, say_full
 from gentle_hem.core.hang.layers import Layers
-from gentle_hem.core.hang.levelling import Levelling, levelling
+from gentle_hem.core.hang.levelling import Levelling, levelling, pinched
 from gentle_hem.core.hang.mesh import meshed
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.reading import _walked, _where, figures, hem_ribbon, read, said, smooth, strained
@@ -30,7 +30,7 @@ from gentle_hem.core.hang.sewing import CannotHang, Sewing
 from gentle_hem.core.hang.stand import Stand, sections, taped
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
-from gentle_hem.core.recipe import read_recipe
+from gentle_hem.core.recipe import Recipe, read_recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.steps.level_hem import AROUND
 from gentle_hem.core.units import Tape, Unit
@@ -402,6 +402,43 @@ def test_a_straight_skirt_drops_on_the_bias_nowhere():
     low = np.array(ribbon.asked) - np.array(ribbon.now)
     assert abs(in_four_places(low)) < 1.5
     assert abs(in_four_places(np.array(ribbon.now) - np.array(ribbon.later))) < 0.4
+
+
+def test_a_neck_edge_that_stands_off_is_read_with_the_wedge_that_closes_it():
+    """The front's neck edge drawn off her by 8 mm: so much longer than what it lies on as a wider curve is."""
+    of = recipe()
+    dress, garment = hung_roughly(of), make_up(of)
+    points, behind = (dress.sewn.edges[piece, "neckline"] for piece in ("bodice front", "bodice back"))
+    drawn = dress.now.copy()
+    for edge in (points, behind, points):
+        drawn[edge] -= dress.stand.far(drawn[edge])[:, None] * dress.stand.out(drawn[edge])
+    assert read(replace(dress, now=drawn), of, garment).gape is None
+    on = drawn[points] - dress.stand.far(drawn[points])[:, None] * dress.stand.out(drawn[points])
+    drawn[points] = on + 0.008 * dress.stand.out(on)
+    gape = read(replace(dress, now=drawn), of, garment).gape
+    assert gape.off == approx(8.0, abs=3.0)  # how far off is exact near her only
+    assert gape.where in ("in front", "at the side")
+    long, lies = (np.linalg.norm(np.diff(of, axis=0), axis=1).sum() for of in (drawn[points], on))
+    assert gape.wedge == approx(1000 * (long - lies), rel=0.2)
+    assert gape.wedge > 2.0
+    assert gape.step["kind"] == "wedge"
+    before, after = (
+        make_up(one).piece("bodice front").stitched_length("neckline")
+        for one in (of, replace_steps(of, gape.step))
+    )  # fmt: skip
+    assert before - after == approx(gape.wedge, abs=0.5)
+    # behind there is no such step, and what is too much for it is not offered
+    drawn = dress.now.copy()
+    drawn[behind] += 0.03 * dress.stand.out(drawn[behind])
+    back = read(replace(dress, now=drawn), of, garment).gape
+    assert back.where != "in front"
+    assert back.step is None
+    assert pinched(of, garment, "bodice front", "neckline", 60.0) is None
+
+
+def replace_steps(of, step):
+    """The recipe with one more step."""
+    return Recipe.model_validate({**of.model_dump(mode="json"), "steps": [step]})
 
 
 # how she walks in it, and other fullnesses

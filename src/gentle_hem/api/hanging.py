@@ -66,6 +66,8 @@ class RestOut(BaseModel):
     figures: dict[str, str]
     """What is set beside other dresses: what it is, and how much."""
     hem: HemOut | None
+    wedge: dict[str, Any] | None
+    """The step that pinches a gaping front neck edge closed; None where it lies on her or cannot be done."""
     later: list[int]
     strains: list[int]
     """By triangle, how much longer it is along its threads than it was cut, in thousandths."""
@@ -96,12 +98,9 @@ def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
 
     reading = TypeAdapter(HangReading).validate_python(rest["reading"])
     return RestOut(
-        said=said(reading, tape),
-        figures=figures(reading, tape),
-        hem=_hem(reading, tape),
-        later=rest["later"],
-        strains=rest["strains"],
-    )
+        said=said(reading, tape), figures=figures(reading, tape), hem=_hem(reading, tape),
+        wedge=reading.gape.step if reading.gape else None, later=rest["later"], strains=rest["strains"],
+    )  # fmt: skip
 
 
 def _hem(reading: Any, tape: Tape) -> HemOut | None:

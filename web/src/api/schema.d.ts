@@ -4488,6 +4488,10 @@ export interface components {
             said: string[];
             /** Strains */
             strains: number[];
+            /** Wedge */
+            wedge: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * RingOut

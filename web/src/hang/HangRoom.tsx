@@ -127,6 +127,11 @@ export function HangRoom({
                 {text.hang.level}
               </Button>
             )}
+            {rest.wedge && isSame && (
+              <Button className="no-print my-3" onClick={() => onChange({ steps: [...steps, rest.wedge] })}>
+                {text.hang.pinch}
+              </Button>
+            )}
             <Suspense fallback={<p className="text-pencil">{text.loading}</p>}>
               {of && <Beside key={`beside ${hang?.number}`} hang={hang as Hang} recipe={of} unit={unit} />}
               <section aria-label={text.hang.pictures} className="mt-4 break-inside-avoid">

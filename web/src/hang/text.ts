@@ -37,6 +37,7 @@ export const hangText = {
     ends: ["centre front", "half-way round", "centre back"],
     heads: ["", "asked", "now", "after two days", "along the cloth"],
     level: "Take the levelled hem into the pattern",
+    pinch: "Pinch the wedge out of the front neckline",
     beside: "Beside it: other fullness",
     besideHow: (hers: string, others: string[]) =>
       `As it is: ${hers}. The same dress in the same cloth, hung beside it: ${others.join(", ")}.`,

@@ -10,20 +10,23 @@ Lengths in mm; heights above the floor she stands on, in her shoes.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from scipy.signal import find_peaks
 
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.dress import HungDress
-from gentle_hem.core.hang.levelling import LEVEL_WITHIN, Levelling, levelling
+from gentle_hem.core.hang.levelling import LEVEL_WITHIN, Levelling, levelling, pinched
 from gentle_hem.core.hang.mesh import Numbers
-from gentle_hem.core.pattern import Role
+from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.replace import replace
 from gentle_hem.core.steps.level_hem import AROUND
 from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said, format_length
 from gentle_hem.core.wear import LEAST_CLEARANCE, step_sweep
+from gentle_hem.core.what import Half
 
 RIBBON = 65
 """A hem is drawn through so many places."""
@@ -100,6 +103,8 @@ class Gape:
     off: float
     wedge: float
     where: str
+    step: dict[str, Any] | None = None
+    """The step that pinches it out of the front; None where it is no front's, or cannot be done."""
 
 
 @dataclass(frozen=True)
@@ -150,7 +155,7 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
     walk = None if ribbon is None else _walk(dress, recipe, ribbon, heel)
     return HangReading(
         ribbon, walk, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
-        _gape(dress, garment), _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
+        _gape(dress, recipe, garment), _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
     )  # fmt: skip
 
 
@@ -280,9 +285,9 @@ def _where(place: Numbers) -> str:
     return "in front" if turn < 50 else "at the side" if turn < 130 else "behind"
 
 
-def _gape(dress: HungDress, garment: Garment) -> Gape | None:
+def _gape(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
     """The neck edge that stands off furthest; None where it lies on her."""
-    found: list[Gape] = []
+    found: list[tuple[Gape, Piece, str]] = []
     for (piece, edge), points in dress.sewn.edges.items():
         made = next((p for p in garment.pieces if p.name == piece), None)
         if made is None or made.at_edge(edge) is None or made.edge(edge).role is not Role.NECKLINE or min(points) < 0:
@@ -291,9 +296,13 @@ def _gape(dress: HungDress, garment: Garment) -> Gape | None:
         off = dress.stand.far(places)
         onto = places - off[:, None] * dress.stand.out(places)
         long, lies = (float(np.linalg.norm(np.diff(of, axis=0), axis=1).sum()) for of in (places, onto))
-        found.append(Gape(1000 * float(off.max()), 1000 * max(long - lies, 0.0), _where(places.mean(axis=0))))
-    worst = max(found, key=lambda one: one.off, default=None)
-    return worst if worst is not None and worst.off > GAPES else None
+        where = _where(places[int(off.argmax())])
+        found.append((Gape(1000 * float(off.max()), 1000 * max(long - lies, 0.0), where), made, edge))
+    worst, piece_of, at = max(found, key=lambda one: one[0].off, default=(None, None, ""))
+    if worst is None or piece_of is None or worst.off <= GAPES:
+        return None
+    is_front = piece_of.what.half is Half.FRONT and worst.wedge > SEEN
+    return replace(worst, step=pinched(recipe, garment, piece_of.name, at, worst.wedge)) if is_front else worst
 
 
 def _drag(dress: HungDress, strains: Numbers) -> str:
