@@ -3,7 +3,6 @@
 import json
 import threading
 import time
-from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
@@ -86,12 +85,12 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     assert "A wedge of 0.4 cm pinched out of the neck edge closes it." in again["said"]
 
 
-def test_a_dress_that_is_not_alike_is_refused_in_a_sentence(client):
-    document = json.loads(Path("examples/slanting-neck.recipe.json").read_text())
+def test_a_dress_that_cannot_be_cut_is_refused_in_a_sentence(client):
+    document = asked(steps=[{"kind": "level_hem", "centre_front": 149.0}], lower={"kind": "gores"})
     begun = client.post("/api/hangs", json=document).json()
     last = list(told(client, begun["number"]))[-1]
     assert last["state"] == "refused"
-    assert "not alike" in last["trouble"]
+    assert last["trouble"].startswith("It cannot be cut yet, so it is not hung.")
     assert last["rest"] is None
 
 

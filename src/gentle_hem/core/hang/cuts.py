@@ -196,7 +196,11 @@ class Cut:
         across = np.array([-along[1], along[0]])
         if max(abs(_across((p.x, p.y), start, across)) for p in path.flatten(1.0)) > BENT:
             return None
-        side = [_across((p.x, p.y), start, across) for p in self.piece.seam_line.flatten(1.0)]
+        # what is sewn on her left lies on the side that is kept
+        stretch, sewn_on = self.patch.stretch, self.piece.edge(self.patch.stretch.edge).path
+        last = sewn_on.length if stretch.end is None else stretch.end
+        places = [sewn_on.point_at(stretch.start + (last - stretch.start) * k / 8) for k in range(9)]
+        side = [_across((p.x, p.y), start, across) for p in places]
         return start, across if max(side) > -min(side) else -across
 
 

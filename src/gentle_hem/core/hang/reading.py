@@ -137,13 +137,21 @@ class HangReading:
     """How far what is above the waist has slid down (mm)."""
     left_out: tuple[str, ...]
     is_held: bool
+    is_unlike: bool
+    """Whether her right is another than her left, which alone is read."""
+
+
+UNLIKE = "Her left and her right are not alike, and her left alone was hung: level its hem at a fitting."
 
 
 def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
     """A hung dress read."""
     heel = recipe.figure.get("heel_height") or 0.0
     ribbon = hem_ribbon(dress, heel) if len(dress.sewn.hem) > 3 else None
-    level_by = Levelling() if ribbon is None else levelling(recipe, garment, ribbon.cut)
+    level_by = Levelling()
+    if ribbon is not None:
+        is_unlike = dress.sewn.is_unlike
+        level_by = Levelling(why=UNLIKE) if is_unlike else levelling(recipe, garment, ribbon.cut)
     folds, deep = _folds(dress)
     hem = dress.now[dress.sewn.hem]
     tight = strained(dress)
@@ -156,6 +164,7 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
     return HangReading(
         ribbon, walk, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
         _gape(dress, recipe, garment), _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
+        dress.sewn.is_unlike,
     )  # fmt: skip
 
 
@@ -301,7 +310,7 @@ def _gape(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
     worst, piece_of, at = max(found, key=lambda one: one[0].off, default=(None, None, ""))
     if worst is None or piece_of is None or worst.off <= GAPES:
         return None
-    is_front = piece_of.what.half is Half.FRONT and worst.wedge > SEEN
+    is_front = piece_of.what.half is Half.FRONT and worst.wedge > SEEN and not dress.sewn.is_unlike
     return replace(worst, step=pinched(recipe, garment, piece_of.name, at, worst.wedge)) if is_front else worst
 
 
@@ -397,6 +406,8 @@ def said(reading: HangReading, unit: Said) -> list[str]:
 
     made = []
     ribbon = reading.ribbon
+    if reading.is_unlike:
+        made.append("Her left is hung; her right, which is not alike, is drawn as if it were its mirror image.")
     if ribbon is not None:
         made.append(
             f"The hem hangs {long(min(ribbon.now))} to {long(max(ribbon.now))} above the floor, and "

@@ -2,7 +2,8 @@
 
 pieces ──► their outlines with points at every mate, dart and end of a stretch ──► triangles
 drawn dress ──► where every point begins: on her, drawn together
-left half   what is alike on both sides is sewn as its left half, held on the middle of the body
+left half   what is alike on both sides is sewn as its left half, held on the middle of the body; of what is not,
+            her left is
 """
 
 from __future__ import annotations
@@ -84,17 +85,21 @@ class Sewing:
         upper = self.dressing.uppers.get(1)
         if upper is None:
             return
-        if upper is not self.dressing.uppers.get(-1):
-            raise CannotHang("Its left and its right are not alike, and so far a dress is hung that is alike on both.")
         for half, flat in upper.halves.items():
             for what in flat.pieces:
                 piece = self.dressing.pieces[what]
                 if piece.cloth is not ClothRole.PAPER and what.panel not in BESIDE:
-                    if is_whole(flat.pieces[what]):
-                        raise CannotHang(
-                            "Its left and its right are not alike, and so far a dress is hung that is alike on both."
-                        )
                     yield half, what, piece
+
+    def _is_unlike(self) -> bool:
+        """Whether her right is another than her left."""
+        uppers, hung = self.dressing.uppers, self.dressing.hung
+        return (
+            uppers.get(1) is not uppers.get(-1)
+            or any(is_whole(piece) for up in uppers.values() for flat in up.halves.values()
+                   for piece in flat.pieces.values())
+            or any(not part.surface.is_alike for part in hung)
+        )  # fmt: skip
 
     # its seams
 
@@ -108,8 +113,10 @@ class Sewing:
     def _goes_on(self, h: int) -> bool:
         """Whether a part is one piece that goes on over the middle of her to her other side."""
         return not self._is_strip(h) and any(
-            p.stretch.start > 0 and p.piece.cut == 1 and not p.piece.on_fold for p in self.dressing.hung[h].patches
-        )
+            cut.patch is not None and cut.patch.stretch.start > 0 and cut.piece.cut == 1 and not cut.piece.on_fold
+            and cut.centre_line() is None
+            for cut in self._parts[h]
+        )  # fmt: skip
 
     def _above(self, upper: Run, h: int) -> Side | None:
         """What a hanging part is sewn to; None where that is not hung itself, or the part goes on beyond the middle."""
@@ -322,7 +329,7 @@ class Sewing:
             {name: number[[p for _, p in sorted(points)]] for name, points in self._names.items()},
             tuple((name, np.unique(_of(number, points))) for name, points in seams.items()),
             tuple(sorted(p.name for what, p in self.dressing.pieces.items() if what not in hung and not what.other)),
-            is_held,
+            is_held, self._is_unlike(),
         )  # fmt: skip
 
     # where it begins

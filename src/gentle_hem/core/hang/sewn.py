@@ -63,6 +63,8 @@ class Sewn:
     """Pieces that are not hung."""
     is_held: bool
     """Whether it hangs from a waist that is held, because its bodice is only measured."""
+    is_unlike: bool = False
+    """Whether her right is another than her left, which alone is sewn."""
 
     @property
     def pieces(self) -> tuple[str, ...]:
