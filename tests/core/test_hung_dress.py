@@ -670,9 +670,15 @@ def test_a_longer_skirt_begins_as_the_shorter_one_lies():
     assert np.median((sides / cut)[at_hem]) > 0.75
     for much in (950.0, 400.0):  # so much longer or shorter it would lie crumpled
         other, _ = sewn(recipe(lower={"kind": "straight", "length": much}))
-        assert other.carried(dress.sewn.lain(dress.now)) is None
-    other, _ = sewn(recipe(lower={"kind": "circle"}))
-    assert other.carried({("bodice front", -1, 0): (np.zeros((3, 2)), np.zeros((3, 3)))}) is None
+        assert not other.is_like(dress.sewn.lain(dress.now))
+    # a fuller one has another outline, and would begin drawn out of shape
+    half = hung_roughly(recipe(lower={"kind": "circle", "sweep": 180.0}))
+    fuller, _ = sewn(recipe(lower={"kind": "circle", "sweep": 270.0}))
+    same, _ = sewn(recipe(lower={"kind": "circle", "sweep": 180.0, "length": 660.0}))
+    assert not fuller.is_like(half.sewn.lain(half.now))
+    assert same.is_like(half.sewn.lain(half.now))
+    assert longer.is_like(dress.sewn.lain(dress.now))
+    assert not same.is_like({("bodice front", -1, 0): (np.zeros((3, 2)), np.zeros((3, 3)))})
 
 
 def test_it_weighs_what_its_cloth_weighs():

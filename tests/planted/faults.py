@@ -74,6 +74,7 @@ FAULTS = [
     ("hang/reading.py", "step_sweep(recipe.figure, high - heel)", "step_sweep(recipe.figure, high)"),
     ("hang/reading.py", "if walk.hem >= walk.step else", "if walk.hem < walk.step else"),
     ("hang/sewn.py", "(share < LIKE).all() and (share > 1 / LIKE).all()", "(share < LIKE).all()"),
+    ("hang/sewn.py", "np.mean(beside > between) < FOREIGN", "True"),
     ("wear.py", "if hem_height >= SHORT * inside:", "if hem_height >= 2 * SHORT * inside:"),
     ("hang/cuts.py", "places = [sewn_on.point_at(stretch.start + (last - stretch.start) * k / 8) for k in range(9)]", "places = [sewn_on.point_at(sewn_on.length * k / 16) for k in range(9)]"),
     ("hang/levelling.py", "amount *= much / max(shorter, much / 4)", "pass"),

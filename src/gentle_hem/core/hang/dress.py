@@ -75,14 +75,12 @@ def hang(
         coarse *= many**0.5
         first = Sewing(recipe, dressing, coarse).sewn()
     fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)
-    begun = None if lain is None else first.carried(lain)
-    if lain is None or begun is None:
+    if lain is None or not first.is_like(lain):
         tell(first, first.start)
         falling = Falling(first.net, first.held, stand, first.where, THICK_COARSE, FIRM_COARSE)
         lain = first.lain(falling.fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places)
     sewn = Sewing(recipe, dressing, fine).sewn()
     start = sewn.carried(lain)
-    assert start is not None
     tell(sewn, start)
     falling = Falling(sewn.net, sewn.held, stand, sewn.where)
     rest = falling.fallen(start, AT_REST, lambda at, _: tell(sewn, at))

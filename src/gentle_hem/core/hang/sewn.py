@@ -16,8 +16,9 @@ from gentle_hem.core.hang.net import Net
 ROUND = 0.3
 """How much a turn round her counts for height, where it is taken apart (m)."""
 
-LIKE = 1.25
-"""What is so many times as long or as wide as it was, or as short, begins anew."""
+LIKE, FOREIGN = 1.25, 0.01
+"""What is so many times as long or as wide as it was, or as short, begins anew; so does a piece of which such a share
+lies where there was none."""
 
 Lain = Mapping[tuple[str, int, int], tuple[Numbers, Numbers]]
 """By piece, where its places lay as it was cut, and where they lie (m)."""
@@ -82,14 +83,16 @@ class Sewn:
         """How every piece of it lies, when its points lie at ``places`` (m)."""
         return {sheet.key: (sheet.laid, places[sheet.points]) for sheet in self.sheets}
 
-    def carried(self, lain: Lain) -> Numbers | None:
-        """Where its points begin, when the same pieces in other triangles, or of another length, lie so (m); None where
-        they are other pieces, or so much longer or fuller that they would lie crumpled.
+    def is_like(self, lain: Lain) -> bool:
+        """Whether it has the same pieces as what lies so, about as long and as wide and of the same outline: others
+        would begin crumpled.
         """
-        if {sheet.key for sheet in self.sheets} != set(lain):
-            return None
-        if any(not _is_like(sheet.laid, lain[sheet.key][0]) for sheet in self.sheets):
-            return None
+        return {sheet.key for sheet in self.sheets} == set(lain) and all(
+            _is_like(sheet.laid, lain[sheet.key][0]) for sheet in self.sheets
+        )
+
+    def carried(self, lain: Lain) -> Numbers:
+        """Where its points begin, when the same pieces in other triangles, or of another length, lie so (m)."""
         sums, times = np.zeros((self.net.count, 3)), np.zeros(self.net.count)
         for sheet in self.sheets:
             laid, values = lain[sheet.key]
@@ -108,9 +111,14 @@ class Sewn:
 
 
 def _is_like(laid: Numbers, before: Numbers) -> bool:
-    """Whether a piece is about as wide and as long as it was."""
+    """Whether a piece is about as wide and as long as it was, and drawn to the same box of the same outline."""
     share = np.ptp(laid, axis=0) / np.maximum(np.ptp(before, axis=0), 1e-9)
-    return bool((share < LIKE).all() and (share > 1 / LIKE).all())
+    if not ((share < LIKE).all() and (share > 1 / LIKE).all()):
+        return False
+    known = cKDTree(_in_box(before))
+    between = known.query(known.data, k=2)[0][:, 1].max()
+    beside, _ = known.query(_in_box(laid))
+    return bool(np.mean(beside > between) < FOREIGN)
 
 
 def _in_box(laid: Numbers) -> Numbers:
