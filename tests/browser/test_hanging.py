@@ -1,5 +1,8 @@
 """A dress hung in the browser: turned by keys, its hem read, a levelled hem taken into the pattern."""
 
+import io
+
+import pdfplumber
 from playwright.sync_api import expect
 
 from workbench import open_commission, open_stage
@@ -18,6 +21,13 @@ def hung(page, studio):
 def drawn(page):
     """What is drawn, as the bytes of its picture."""
     return page.evaluate("document.querySelector('[data-testid=hang] canvas').toDataURL()")
+
+
+def printed(page):
+    """What the first two pages say that are printed, and how many pictures are on them."""
+    with pdfplumber.open(io.BytesIO(page.pdf(format="A4"))) as pdf:
+        pages = pdf.pages[:2]
+        return "\n".join(one.extract_text() for one in pages), sum(len(one.images) for one in pages)
 
 
 def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
@@ -43,8 +53,15 @@ def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
     pictures = room.get_by_role("region", name="Front, side and back").get_by_role("img")
     expect(pictures).to_have_count(3)
     assert len({pictures.nth(k).get_attribute("src") for k in range(3)}) == 3
+    expect(room.get_by_role("button", name="Print the dress with these")).to_be_visible()
+    first, images = printed(page)
+    assert "Hung before it is cut" in first
+    assert "The hem hangs" in first
+    assert images == 3
     room.get_by_role("button", name="Take the levelled hem into the pattern").click()
     expect(room.get_by_text("The recipe has changed since this was hung.")).to_be_visible()
+    # what hangs is another dress now, and is not printed with this one
+    assert "Hung before it is cut" not in printed(page)[0]
     room.get_by_role("button", name="Back to the sheet").click()
     open_stage(page, "bodice")
     levelled = page.locator('[data-word^="steps."][data-word$=".centre_back"]')

@@ -20,16 +20,25 @@ export const makeReady = () => void api.POST("/api/hangs/ready");
 /** What of a recipe is sewn: it is the same dress in another unit. */
 const sewnOf = ({ unit: _unit, name: _name, ...sewn }: Recipe) => JSON.stringify(sewn);
 
+/** A hung dress as it goes on paper: its pictures by the side they are seen from, and what it says. */
+export interface HungPaper {
+  pictures: Record<string, string>;
+  said: string[];
+}
+
 /** The dress hung on her form before it is cut: let fall, turned, read. */
 export function HangRoom({
   recipe,
   unit,
   onChange,
+  onPaper,
   onClose,
 }: {
   recipe: Recipe;
   unit: Unit;
   onChange: (changes: Changes) => void;
+  /** What of it is printed with the dress; null while nothing hangs that is this recipe. */
+  onPaper: (hung: HungPaper | null) => void;
   onClose: () => void;
 }) {
   const { hang, wrong, begin, stop } = useHanging(unit);
@@ -47,6 +56,20 @@ export function HangRoom({
   const rest = hang?.rest ?? null;
   const falls = hang?.state === "falling";
   const isSame = of !== null && sewnOf(of) === sewnOf(recipe);
+  const [drawn, setDrawn] = useState<{ number?: number; pictures: Record<string, string> }>({ pictures: {} });
+  const number = hang?.number;
+  const onDrawn = useCallback(
+    (side: string, picture: string) =>
+      setDrawn((last) => ({
+        number,
+        pictures: { ...(last.number === number ? last.pictures : {}), [side]: picture },
+      })),
+    [number],
+  );
+  useEffect(() => {
+    onPaper(rest && isSame && drawn.number === number ? { pictures: drawn.pictures, said: rest.said } : null);
+  }, [onPaper, rest, isSame, drawn, number]);
+  useEffect(() => () => onPaper(null), [onPaper]);
   const steps = (recipe as { steps: unknown[] }).steps;
   return (
     <section
@@ -134,17 +157,19 @@ export function HangRoom({
             )}
             <Suspense fallback={<p className="text-pencil">{text.loading}</p>}>
               {of && <Beside key={`beside ${hang?.number}`} hang={hang as Hang} recipe={of} unit={unit} />}
-              <section aria-label={text.hang.pictures} className="mt-4 break-inside-avoid">
+              <section aria-label={text.hang.pictures} className="mt-4">
                 <h3 className="mb-1 flex flex-wrap items-baseline gap-3 font-title text-xl">
                   {text.hang.pictures}
-                  <Button className="no-print text-base" onClick={() => window.print()}>
-                    {text.hang.print}
-                  </Button>
+                  {isSame && (
+                    <Button className="text-base" onClick={() => window.print()}>
+                      {text.hang.print}
+                    </Button>
+                  )}
                 </h3>
                 <div className="grid grid-cols-3 gap-2">
                   {text.hang.views.slice(0, 3).map(([name, turn]) => (
                     <figure key={`${hang?.number} ${name}`} className="min-w-0">
-                      <Still hang={hang as Hang} turn={turn} look="ink" name={text.hang.seen(name)} />
+                      <Side hang={hang as Hang} side={name} turn={turn} onDrawn={onDrawn} />
                       <figcaption className="text-center">{name}</figcaption>
                     </figure>
                   ))}
@@ -156,4 +181,19 @@ export function HangRoom({
       </div>
     </section>
   );
+}
+
+function Side({
+  hang,
+  side,
+  turn,
+  onDrawn,
+}: {
+  hang: Hang;
+  side: string;
+  turn: number;
+  onDrawn: (side: string, picture: string) => void;
+}) {
+  const drawn = useCallback((picture: string) => onDrawn(side, picture), [onDrawn, side]);
+  return <Still hang={hang} turn={turn} look="ink" name={text.hang.seen(side)} onDrawn={drawn} />;
 }

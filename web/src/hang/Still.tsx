@@ -9,11 +9,13 @@ export default function Still({
   turn = 20,
   look = "shaded",
   name = text.hang.picture,
+  onDrawn,
 }: {
   hang: Hang;
   turn?: number;
   look?: Look;
   name?: string;
+  onDrawn?: (picture: string) => void;
 }) {
   const [picture, setPicture] = useState<string | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -26,13 +28,15 @@ export default function Still({
       hung.begin(shape);
       hung.turned(turn);
       hung.draw(places, look, null);
-      setPicture(canvas.current.toDataURL());
+      const made = canvas.current.toDataURL();
+      setPicture(made);
+      onDrawn?.(made);
     } catch {
       setPicture(null); // a browser without WebGL: the figures stand beside it
     } finally {
       hung?.dispose();
     }
-  }, [shape, places, turn, look]);
+  }, [shape, places, turn, look, onDrawn]);
   return picture ? (
     <img src={picture} alt={name} className="h-72 w-full object-contain" />
   ) : (

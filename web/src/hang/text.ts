@@ -44,7 +44,7 @@ export const hangText = {
     besideAsk: "Hang them beside it",
     hers: (said: string) => `${said} (this one)`,
     pictures: "Front, side and back",
-    print: "Print this page",
+    print: "Print the dress with these",
     seen: (side: string) => `The dress on her form, ${side}`,
     tightest: "more than 2 % along its threads",
   },

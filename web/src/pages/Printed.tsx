@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Finding, Screen } from "../api/client";
 import { Drawing } from "../dress/Dress";
+import type { HungPaper } from "../hang/HangRoom";
 import { DraftSteps } from "../sheet/DraftPaper";
 import { PIXEL, PieceDrawing } from "../sheet/PieceDrawing";
 import { text } from "../text";
@@ -36,7 +37,7 @@ const PAPER = { width: 184, height: 225 };
 const SCALES = [2, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40, 50, 60, 80, 100];
 
 /** The dress on paper: its drawing, what it is, what is open, its pieces at a scale, its seams, every sum. */
-export function Printed({ screen, said }: { screen: Screen; said: Said }) {
+export function Printed({ screen, said, hung }: { screen: Screen; said: Said; hung: HungPaper | null }) {
   const onPaper = useOnPaper();
   if (!onPaper) return null;
   const { sheet, dress } = screen;
@@ -73,6 +74,28 @@ export function Printed({ screen, said }: { screen: Screen; said: Said }) {
               .join("; ")}
           </figcaption>
         </figure>
+      )}
+      {hung && (
+        <section>
+          <h2>{text.hang.title}</h2>
+          <figure className="flex justify-center gap-[6mm]">
+            {Object.entries(hung.pictures).map(([side, picture]) => (
+              <div key={side} className="w-[56mm]">
+                <img
+                  src={picture}
+                  alt={text.hang.seen(side)}
+                  className="max-h-[92mm] w-full object-contain"
+                />
+                <p className="text-center text-sm">{side}</p>
+              </div>
+            ))}
+          </figure>
+          <ul>
+            {hung.said.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+          </ul>
+        </section>
       )}
       <section>
         <h2>{text.printed.open}</h2>

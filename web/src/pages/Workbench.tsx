@@ -9,7 +9,7 @@ import { ClientPicture } from "../dress/ClientPicture";
 import { Dress, type Touched } from "../dress/Dress";
 import { FigureTable } from "../figure/FigureTable";
 import { FittingLog } from "../fittings/FittingLog";
-import { HangRoom, makeReady } from "../hang/HangRoom";
+import { HangRoom, type HungPaper, makeReady } from "../hang/HangRoom";
 import { JoinRibbon } from "../join/JoinRibbon";
 import { LaidTogether } from "../join/LaidTogether";
 import { MakingPlan } from "../making/MakingPlan";
@@ -77,6 +77,8 @@ function Workbench({ commission }: { commission: Commission }) {
   const [asked, setAsked] = useState<number | null>(null);
   const [fitKey, setFitKey] = useState(0);
   const [table, setTable] = useState<Table>("sheet");
+  /** What of the dress that hangs is printed with it. */
+  const [hung, setHung] = useState<HungPaper | null>(null);
   const [lit, setLit] = useState<SentencePart["acts_on"]>([]);
   const [touched, setTouchedAt] = useState<Touched | null>(null);
   const setTouched = useCallback(
@@ -232,7 +234,7 @@ function Workbench({ commission }: { commission: Commission }) {
           head,
         )}
       <SaidOf row={said} open={saying} onOpenChange={setSaying} onKept={setSaid} />
-      <Printed screen={screen} said={said} />
+      <Printed screen={screen} said={said} hung={hung} />
       <Walk />
       <LooseProblems bench={bench} />
       <Notices bench={bench} unreadable={commission.unreadable} />
@@ -331,6 +333,7 @@ function Workbench({ commission }: { commission: Commission }) {
                   recipe={screen.recipe}
                   unit={screen.unit}
                   onChange={bench.change}
+                  onPaper={setHung}
                   onClose={() => setTable("sheet")}
                 />
               ) : table === "making" ? (
