@@ -51,7 +51,7 @@ FAULTS = [
     ("hang/layers.py", "if across >= 0.0 and up >= 0.0 and across + up <= 1.0 and", "if across >= 0.0 and up >= 0.0 and across <= 1.0 and up <= 1.0 and"),
     ("hang/layers.py", "round_it / 2 * (beside @ made / each - made)", "round_it * 0.0 * (beside @ made / each - made)"),
     ("hang/layers.py", "made[~tangled[made[:, 1:]].all(axis=1)]", "made"),
-    ("hang/rest.py", "toward *= layers.free(places, toward, pairs)[:, None]", "pass"),
+    ("hang/rest.py", "way = layers.free(places, toward, pairs)[:, None]", "way = np.ones((self.net.count, 1))"),
     ("hang/rest.py", "pairs = layers.near(places, places + toward, tangled)", "pairs = layers.near(places, places, tangled)"),
     ("hang/rest.py", "matrix, joined_at = self.joined_by(layers.closest(places)), count", "pass"),
     ("hang/factor.py", "return ~seen, seen_others", "return seen, seen_others"),

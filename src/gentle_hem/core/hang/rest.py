@@ -230,8 +230,10 @@ class Falling:
             toward = matrix.solved(blocks, masses * (1 / step**2 + rest.drag / step), wanted)
             tangled = layers.tangled(places) if tangled.any() else tangled
             pairs = layers.near(places, places + toward, tangled)
-            toward *= layers.free(places, toward, pairs)[:, None]
-            moved, share = self._let_down(places, toward, speeds, step, rest.drag, pairs)
+            way = layers.free(places, toward, pairs)[:, None]
+            moved, share = self._let_down(places, way * toward, speeds, step, rest.drag, pairs)
+            if share == 0.0:  # held back point by point it may lead upward; held back as one it does not
+                moved, share = self._let_down(places, way.min() * toward, speeds, step, rest.drag, pairs)
             speeds, places = (moved - places) / step, moved
             moved_last = count if share else moved_last
             speeds, whole = self._no_faster(speeds, self.energy(places, pairs), energies[-1])
