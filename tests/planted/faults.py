@@ -21,7 +21,7 @@ TESTS = [
         "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "lower_shapes", "style", "style_lines", "splitting",
         "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish", "shape", "balance", "taste", "steps", "openings",
         "pockets_and_edges", "combinations", "kept_stages", "upgrade", "drawn_dress", "fitting_steps", "families",
-        "sentences", "two_sides", "joining", "waist_level", "seam_rings", "tab", "already_cut", "lay", "matching", "chalk", "ways_out", "glossary", "hang", "hung_dress", "left_over",
+        "sentences", "two_sides", "joining", "waist_level", "seam_rings", "tab", "already_cut", "lay", "matching", "chalk", "ways_out", "glossary", "hang", "layers", "stand", "cut_to_her", "hung_dress", "hung_reading", "left_over",
     )
 ] + ["tests/external/test_shapes_from_files.py", "tests/external/test_every_example.py", "tests/formats/test_labels.py", "tests/formats/test_printing.py"]  # fmt: skip
 

@@ -1,0 +1,43 @@
+"""Dresses sewn and hung, for tests."""
+
+import json
+from pathlib import Path
+
+import numpy as np
+from shapely import LineString
+
+from gentle_hem.core.dressed.dressing import Dressing
+from gentle_hem.core.hang.dress import FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress
+from gentle_hem.core.hang.rest import Falling
+from gentle_hem.core.hang.sewing import Sewing
+from gentle_hem.core.hang.stand import Stand
+from gentle_hem.core.make_up import make_up
+from gentle_hem.core.recipe import read_recipe
+
+COARSE = 45.0
+
+
+def example(name):
+    return read_recipe(json.loads(Path(f"examples/{name}.recipe.json").read_text()))
+
+
+def sewn(of, spacing=COARSE):
+    garment, stand = make_up(of), Stand.of(of.figure)
+    return Sewing(of, Dressing(of, garment.seamed or garment, stand.form), spacing).sewn(), stand
+
+
+def hung_roughly(of):
+    """A dress hung in large triangles."""
+    parts, stand = sewn(of)
+    falling = Falling(parts.net, parts.held, stand, parts.where, THICK_COARSE, FIRM_COARSE)
+    rest = falling.fallen(parts.start, ROUGHLY)
+    return HungDress(parts, rest.places, rest.places, stand)
+
+
+def around(stand, height):
+    """How long round the form is at a height, by shapely, on the sections the cloth meets (mm)."""
+    wide, deep, forward, _ = (
+        np.interp(height / 1000, np.arange(len(stand.rows)) * stand.step, of) for of in stand.rows.T
+    )
+    turn = np.linspace(0, 2 * np.pi, 2000)
+    return 1000 * LineString(np.column_stack((wide * np.sin(turn), forward + deep * np.cos(turn)))).length
