@@ -9,9 +9,12 @@ from shapely import Polygon
 
 from dresses import recipe
 from gentle_hem.core.cloth.cloths import Cloth
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.layers import Layers
 from gentle_hem.core.hang.reading import read, said, strained
+from gentle_hem.core.hang.sewing import _over_what_is_worn
+from gentle_hem.core.hang.sewn import Sheet
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.units import Tape, Unit
@@ -138,3 +141,24 @@ def test_a_random_garment_hangs_outside_her_and_through_no_layer(seed, mood):
     assert (dress.stand.far(faces) < -0.002).mean() < 0.001
     assert not Layers(dress.sewn.net).tangled(dress.now).any()
     assert said(read(dress, of, make_up(of)), Tape(Unit.CM))
+
+
+def test_what_hangs_over_what_is_worn_begins_outside_of_it():
+    """A ring that is drawn within a wider one is put outside of it; where there is nothing under it, it stays."""
+    turn = np.linspace(0.1, 3.0, 12)
+    worn, over = (
+        np.concatenate([
+            np.stack((far * np.sin(turn), far * np.cos(turn), np.full(12, z)), axis=1) for z in (low, 1.1)
+        ]) for far, low in ((0.15, 0.9), (0.13, 0.7))
+    )  # fmt: skip
+    start, points = np.concatenate((worn, over)), np.arange(24)
+    sheets = [
+        Sheet(("skirt", 0, 0), worn[:, :2], points, ClothRole.OUTER, beside=False),
+        Sheet(("cape", 1, 0), over[:, :2], 24 + points, ClothRole.OUTER, beside=True),
+    ]
+    made = _over_what_is_worn(start, sheets)
+    far = np.hypot(made[:, 0], made[:, 1])
+    assert far[:24] == approx(np.full(24, 0.15))
+    assert far[24:36] == approx(np.full(12, 0.13))  # below what is worn
+    assert far[37:47] == approx(np.full(10, 0.158), abs=1e-3)
+    assert made[:, 2] == approx(start[:, 2])

@@ -210,6 +210,15 @@ def gaps(places: Numbers, pairs: Indices) -> Numbers:
     return made
 
 
+@njit("f8(i8[:,::1], i8, f8[::1])", cache=True)
+def firmness(pairs: Indices, n: int, spread: Numbers) -> float:
+    """How hard a pair pushes, by the cloth its four points stand for (N/m)."""
+    area = 0.0
+    for k in range(4):
+        area += spread[pairs[n, 1 + k]]
+    return PUSHES * area / 12.0
+
+
 @njit("f8(f8[:,::1], i8[:,::1], f8[::1], f8)", cache=True)
 def barrier(places: Numbers, pairs: Indices, spread: Numbers, thick: float) -> float:
     """The energy of what is nearer than ``thick`` (J); infinite where two lie in one place."""
@@ -223,10 +232,7 @@ def barrier(places: Numbers, pairs: Indices, spread: Numbers, thick: float) -> f
             continue
         if far <= 0.0:
             return np.inf
-        area = 0.0
-        for k in range(4):
-            area += spread[pairs[n, 1 + k]] / 2.0
-        whole -= PUSHES * area / 6.0 * (far - thick) ** 2 * log(far / thick)
+        whole -= firmness(pairs, n, spread) * (far - thick) ** 2 * log(far / thick)
     return float(whole)
 
 
@@ -246,11 +252,8 @@ def pushing(
         far = gap(at, pairs[n, 0] == 1, share, way)
         if far >= thick or far <= 0.0:
             continue
-        area = 0.0
-        for k in range(4):
-            area += spread[pairs[n, 1 + k]] / 2.0
         by, depth = log(far / thick), far - thick
-        size = PUSHES * area / 6.0
+        size = firmness(pairs, n, spread)
         slopes[count] = -size * (2.0 * depth * by + depth * depth / far)
         for i in range(3):
             ways[count, i] = way[i] / far
