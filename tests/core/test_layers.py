@@ -186,6 +186,21 @@ def test_edges_that_would_cross_are_held_up():
     assert free_ways(beside, toward, np.array([[0, 0, 1, 2, 3]]), THICK) == approx(np.ones(4))
 
 
+def test_what_is_held_up_holds_up_what_comes_after_it():
+    """A point over a triangle over a triangle: the lowest does not move, and the two above it come down as one."""
+    lowest = np.array([[-3.0, -3, 0], [3, -3, 0], [0, 5, 0]])
+    middle = np.array([[-1.0, -1, 0.5], [1, -1, 0.5], [0, 1, 0.5]])
+    places = np.concatenate((lowest, middle, [[0.0, -0.3, 1.0]]))
+    toward = np.zeros((7, 3))
+    toward[3:, 2] = -1.0
+    pairs = np.array([[1, 6, 3, 4, 5], *([1, p, 0, 1, 2] for p in (3, 4, 5))])
+    share = free_ways(places, toward, pairs, THICK)
+    moved = places + share[:, None] * toward
+    assert share[3:6].max() < 0.5
+    assert moved[3:6, 2].min() > 0
+    assert moved[6, 2] > moved[3:6, 2].max()
+
+
 def test_a_sheet_let_fall_on_another_lies_on_it():
     """As far off as its weight over its area needs: from κ (d − D)² ln(D ÷ d), by a root of its slope."""
     net, places, lower = two_sheets(high=0.006, spacing=0.02)
