@@ -1,7 +1,10 @@
 """The command line, as the contract writes it."""
 
 import json
+import re
 import socket
+import subprocess
+import sys
 from math import pi
 from pathlib import Path
 
@@ -127,3 +130,15 @@ def test_make_exits_with_one_for_a_fault_of_the_program(tmp_path, monkeypatch):
     file.write_text(a_recipe().model_dump_json())
     assert main(["make", str(file), "--out", str(tmp_path / "out"), "--format", "json,svg,pdf"]) == 1
     assert (tmp_path / "out" / "garment.json").exists()
+
+
+def test_all_that_is_compiled_is_compiled_at_set_up():
+    """What ``./hem`` brings in at set-up brings in every module with loops that are compiled."""
+    [asked] = re.findall(r'"-c", "(import gentle_hem[\w.]+)"', Path("hem").read_text())
+    compiled = {
+        ".".join(path.relative_to("src").with_suffix("").parts)
+        for path in Path("src").rglob("*.py") if "@njit" in path.read_text()
+    }  # fmt: skip
+    assert {"gentle_hem.core.hang.kernels", "gentle_hem.core.hang.layers"} <= compiled
+    brought = subprocess.check_output([sys.executable, "-c", f"{asked}; import sys; print(*sys.modules)"], text=True)
+    assert compiled <= set(brought.split())
