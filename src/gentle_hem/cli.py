@@ -292,8 +292,8 @@ def _test(arguments: list[str]) -> int:
     """pytest with its own arguments; ``--long`` adds the runs that take their time."""
     long = "--long" in arguments
     given = [argument for argument in arguments if argument != "--long"]
-    if not given:  # everything: on every core there is
-        given = ["-n", str(os.cpu_count() or 1), "--dist", "worksteal"]
+    if not given:  # everything: on every core there is, and one more, since a browser is waited for half the time
+        given = ["-n", str((os.cpu_count() or 1) + 1), "--dist", "worksteal"]
     room = {"PYTEST_DEBUG_TEMPROOT": "/dev/shm"} if os.access("/dev/shm", os.W_OK) else {}  # spares the disk
     asked = {LONG_TESTS: "1"} if long else {}
     return subprocess.call([sys.executable, "-m", "pytest", *given], cwd=HOME, env={**os.environ, **room, **asked})
