@@ -9,11 +9,11 @@ from conftest import FIGURE
 from dresses import made, recipe, refusal
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.findings import Severity
+from gentle_hem.core.hang.as_steps import Levelling, levelling, pinched
 from gentle_hem.core.hang.dress import hang
 from gentle_hem.core.hang.fabric import GRAVITY, Fabric
 from gentle_hem.core.hang.fullness import beside, say_full
 from gentle_hem.core.hang.layers import Layers
-from gentle_hem.core.hang.levelling import Levelling, levelling, pinched
 from gentle_hem.core.hang.reading import _walked, _where, figures, hem_ribbon, read, said, smooth, strained
 from gentle_hem.core.hang.sewing import CannotHang
 from gentle_hem.core.make_up import make_up

@@ -16,8 +16,8 @@ import numpy as np
 from scipy.signal import find_peaks
 
 from gentle_hem.core.garment import Garment
+from gentle_hem.core.hang.as_steps import LEVEL_WITHIN, Levelling, levelling, pinched
 from gentle_hem.core.hang.dress import HungDress
-from gentle_hem.core.hang.levelling import LEVEL_WITHIN, Levelling, levelling, pinched
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
