@@ -212,7 +212,7 @@ FAULTS = [
     ("cloth/squares.py", "near = moved.buffer(APART + SQUARE * 0.5 * sqrt(2))", "near = moved"),
     ("cloth/squares.py", "start = (anchor.along - anchor.y) % along", "start = anchor.along % along"),
     ("cloth/squares.py", "first = (anchor.across - anchor.x) % across", "first = anchor.across % across"),
-    ("cloth/on_fold.py", "spot = cloth.put(ways, 0.0 if at_fold else None)", "spot = cloth.put(ways)"),
+    ("cloth/on_fold.py", "found = cloth.put(ways, 0.0 if at_fold else None)", "found = cloth.put(ways)"),
     ("cloth/on_fold.py", "start = length_of(before) + APART", "start = length_of(before)"),
     ("cloth/on_fold.py", "beside = width - 2 * folded", "beside = width - folded"),
     ("cloth/on_fold.py", "if across_of(half) <= folded:", "if across_of(half) <= 2 * folded:"),
