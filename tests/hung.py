@@ -7,10 +7,9 @@ import numpy as np
 from shapely import LineString
 
 from gentle_hem.core.dressed.dressing import Dressing
-from gentle_hem.core.hang.dress import FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress
+from gentle_hem.core.hang.dress import FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress, stand_of
 from gentle_hem.core.hang.rest import Falling
 from gentle_hem.core.hang.sewing import Sewing
-from gentle_hem.core.hang.stand import Stand
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import read_recipe
 
@@ -22,7 +21,7 @@ def example(name):
 
 
 def sewn(of, spacing=COARSE):
-    garment, stand = make_up(of), Stand.of(of.figure)
+    garment, stand = make_up(of), stand_of(of)
     return Sewing(of, Dressing(of, garment.seamed or garment, stand.form), spacing).sewn(), stand
 
 

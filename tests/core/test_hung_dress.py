@@ -5,7 +5,7 @@ from pathlib import Path
 import numpy as np
 import pytest
 from pytest import approx
-from shapely import Polygon
+from shapely import LineString, Polygon
 
 from dresses import recipe
 from gentle_hem.core.cloth.cloths import Cloth
@@ -18,7 +18,7 @@ from gentle_hem.core.hang.sewn import Sheet
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.units import Tape, Unit
-from hung import example, hung_roughly, sewn
+from hung import around, example, hung_roughly, sewn
 from long import examples
 from random_recipes import random_recipe
 
@@ -78,6 +78,53 @@ def test_a_gathered_row_has_as_many_points_as_what_it_is_gathered_to():
     assert {int(p) for piece in ("skirt front", "skirt back") for p in parts.edges[piece, "waist"]} <= above
 
 
+def test_trousers_go_round_her_legs_as_they_were_cut():
+    """Waist, side, inside leg and crotch sewn to the length they walk to; each leg's hem a ring round her leg."""
+    of = example("jumpsuit")
+    dress, garment = hung_roughly(of), make_up(of)
+    front, back = (garment.piece(f"trouser {half}") for half in ("front", "back"))
+    edges, now = dress.sewn.edges, dress.now
+    for one, other in (("side", "side"), ("inside leg", "inside leg")):
+        assert set(edges["trouser front", one]) == set(edges["trouser back", other])
+    waist = {int(p) for half in ("front", "back") for p in edges[f"bodice {half}", "waist"]}
+    assert {int(p) for half in ("front", "back") for p in edges[f"trouser {half}", "waist"]} == waist
+    for piece, edge in ((front, "centre front"), (back, "centre back")):
+        crotch = edges[piece.name, edge]
+        assert now[crotch, 0] == approx(0.0, abs=1e-9)  # sewn to her right leg's, which is its mirror image
+        long = np.linalg.norm(np.diff(now[crotch], axis=0), axis=1).sum()
+        assert 1000 * long == approx(piece.edge(edge).path.length, rel=0.03)
+    hem = dress.sewn.hem
+    assert hem[0] == hem[-1] == edges["trouser front", "inside leg"][-1]
+    ring = now[hem]
+    round_leg = 1000 * np.linalg.norm(np.diff(ring, axis=0), axis=1).sum()
+    assert round_leg == approx(sum(p.edge("hem").path.length for p in (front, back)), rel=0.02)
+    quarter, middle = ring[len(ring) // 4], ring[len(ring) // 2]
+    leg = dress.stand.leg_middle(1000 * ring[:, 2].mean())
+    assert quarter[1] > ring[3 * len(ring) // 4][1]  # its front before its back
+    assert middle[0] > leg > ring[0][0]
+    reading = read(dress, of, garment)
+    assert [level.name for level in reading.levels] == ["bust", "waist", "hip", "thigh", "knee"]
+    knee = reading.levels[-1]
+    assert knee.body == approx(around(dress.stand, knee.height), abs=1.0)
+    across = LineString([(-900, knee.height - dress.stand.form.waist), (900, knee.height - dress.stand.form.waist)])
+    wide = sum(Polygon(p.seam_line.flatten(0.5)).intersection(across).length for p in (front, back))
+    assert knee.cloth == approx(wide, rel=0.03)
+    words = " ".join(said(reading, Tape(Unit.CM)))
+    assert "The hem of a leg is 44.0 cm round" in words or "The hem of a leg is 43.9 cm round" in words
+    assert "a step there takes" not in words
+    assert not dress.sewn.is_held
+    assert reading.levelling.step is None
+
+
+def test_a_buttoned_front_is_closed_along_its_centre():
+    of = example("jumpsuit")
+    parts, _ = sewn(of)
+    front = next(sheet for sheet in parts.sheets if sheet.name == "bodice front")
+    on_centre = front.points[np.abs(front.laid[:, 0]) < 1e-6]
+    assert len(on_centre) > 4
+    assert (parts.held[on_centre, 0] == 1).all()
+
+
 @pytest.mark.parametrize("name", sorted(NOT_ALIKE))
 def test_of_a_dress_that_is_not_alike_on_both_sides_her_left_is_hung_and_it_is_said(name):
     of = example(name)
@@ -116,13 +163,10 @@ def test_every_example_hangs_outside_her_and_is_read(path):
     # nothing is sewn end for end, no dart left open: hardly any of it is pulled along its threads
     assert np.quantile(strained(dress), 0.95) < 0.02
     reading = read(dress, of, make_up(of))
-    if name == "jumpsuit":  # its legs are not hung, so nothing that is hung has a hem
-        assert reading.ribbon is None
-    else:
-        assert reading.ribbon is not None
-        assert min(reading.ribbon.now) > 0
+    assert reading.ribbon is not None
+    assert min(reading.ribbon.now) > 0
     words = said(reading, Tape(Unit.CM))
-    assert words[name in NOT_ALIKE].startswith("The hem hangs ") or name == "jumpsuit"
+    assert words[name in NOT_ALIKE].startswith("The hem hangs ")
     assert all(sentence.endswith(".") for sentence in words)
 
 

@@ -34,6 +34,24 @@ def test_the_form_is_as_long_round_as_the_tape_says_where_it_was_taken():
         assert around(stand, getattr(stand.form, level)) == approx(girth, abs=1.0)
 
 
+def test_the_form_stands_on_two_legs_as_long_round_as_hers_under_trousers():
+    """Her thigh, knee and ankle by shapely; between them and their mirror images is air; the hip is as it was."""
+    measures = {**FIGURE, "thigh_girth": 583.0, "knee_girth": 371.0, "ankle_girth": 242.0}
+    plain, stand = (Stand.of(Figure(measures=measures), on_legs=of) for of in (False, True))
+    form = stand.form
+    for height, girth in ((form.crotch, 583), (form.knee, 371), (80.0, 242)):
+        assert around(stand, height) == approx(girth, abs=4.0)
+        assert stand.girth(height) == approx(around(stand, height), abs=1.0)
+    z = np.arange(len(stand.rows)) * stand.step * 1000
+    below = z < form.crotch
+    wide, _, _, left = stand.rows[below].T
+    assert (left - wide).min() == approx(0.003, abs=1e-6)
+    assert (stand.rows[z > form.hip] == plain.rows[z > form.hip]).all()
+    assert around(stand, form.hip) == approx(around(plain, form.hip))
+    middles = np.array([[0.0, stand.rows[20, 2], 0.1], [left[20], stand.rows[20, 2], 0.1]])
+    assert (stand.far(middles) > 0).tolist() == [True, False]
+
+
 @pytest.mark.parametrize(("front", "back"), [(452, 409), (430, 425), (480, 400)])
 def test_the_tape_down_the_front_and_down_the_back_of_the_form_is_as_long_as_hers(front, back):
     """The taut line over the profile, by shapely's convex hull rather than by our own."""

@@ -104,12 +104,12 @@ def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
 
 
 def _hem(reading: Any, tape: Tape) -> HemOut | None:
-    from gentle_hem.core.hang.reading import AROUND_SAID, said_cut
+    from gentle_hem.core.hang.reading import said_cut
 
     ribbon = reading.ribbon
     if ribbon is None:
         return None
-    every = (len(ribbon.now) - 1) // (len(AROUND_SAID) - 1)
+    every = (len(ribbon.now) - 1) // (len(reading.places) - 1)
     return HemOut(
         asked=ribbon.asked, now=ribbon.now, later=ribbon.later, step=reading.levelling.step,
         places=[
@@ -120,7 +120,7 @@ def _hem(reading: Any, tape: Tape) -> HemOut | None:
                     for of in ("asked", "now", "later")
                 },
             )
-            for k, name in enumerate(AROUND_SAID)
+            for k, name in enumerate(reading.places)
         ],
     )  # fmt: skip
 

@@ -48,7 +48,7 @@ export function HemRibbon({ hem }: { hem: Hem }) {
               fontSize={15}
               textAnchor={(["start", "middle", "end"] as const)[k]}
             >
-              {text.hang.ends[k]}
+              {hem.places[share * (hem.places.length - 1)]?.place}
             </text>
           </g>
         ))}

@@ -140,29 +140,30 @@ export class Hung {
   }
 
   private drawnForm(shape: Shape) {
-    const rows = shape.form.length / 3;
-    const at = new Float32Array(rows * ROUND * 3);
+    const rows = shape.form.length / 4;
+    const at: number[] = [];
     const corners: number[] = [];
-    for (let row = 0; row < rows; row++) {
-      const [wide = 0, deep = 0, forward = 0] = shape.form.slice(3 * row, 3 * row + 3);
-      for (let k = 0; k < ROUND; k++) {
-        const round = (2 * Math.PI * k) / ROUND;
-        at.set(
-          [
-            ((wide - UNDER) * Math.sin(round)) / METRE,
+    // where she stands on legs a section lies to her left, and its mirror image to her right
+    for (const side of shape.form.some((of, k) => k % 4 === 3 && of > 0) ? [1, -1] : [1]) {
+      const before = at.length / 3;
+      for (let row = 0; row < rows; row++) {
+        const [wide = 0, deep = 0, forward = 0, left = 0] = shape.form.slice(4 * row, 4 * row + 4);
+        for (let k = 0; k < ROUND; k++) {
+          const round = (2 * Math.PI * k) / ROUND;
+          at.push(
+            (side * left + (wide - UNDER) * Math.sin(round)) / METRE,
             (row * shape.every) / METRE,
             (forward + (deep - UNDER) * Math.cos(round)) / METRE,
-          ],
-          3 * (row * ROUND + k),
-        );
-        if (row === 0) continue;
-        const [a, b] = [row * ROUND + k, row * ROUND + ((k + 1) % ROUND)];
-        corners.push(a - ROUND, b - ROUND, a, a, b - ROUND, b);
+          );
+          if (row === 0) continue;
+          const [a, b] = [before + row * ROUND + k, before + row * ROUND + ((k + 1) % ROUND)];
+          corners.push(a - ROUND, b - ROUND, a, a, b - ROUND, b);
+        }
       }
     }
     this.tall = ((rows - 1) * shape.every) / METRE;
     const geometry = new BufferGeometry();
-    geometry.setAttribute("position", new BufferAttribute(at, 3));
+    geometry.setAttribute("position", new BufferAttribute(new Float32Array(at), 3));
     geometry.setIndex(corners);
     geometry.computeVertexNormals();
     return new Mesh(geometry, new MeshLambertMaterial({ color: css("form"), side: DoubleSide }));

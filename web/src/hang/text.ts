@@ -34,7 +34,6 @@ export const hangText = {
     ribbonHow:
       "From the centre front to the centre back, smoothed over its folds: as asked, as it hangs, and after two days on the bias.",
     lines: { asked: "as asked", now: "as it hangs", later: "after two days" },
-    ends: ["centre front", "half-way round", "centre back"],
     heads: ["", "asked", "now", "after two days", "along the cloth"],
     level: "Take the levelled hem into the pattern",
     pinch: "Pinch the wedge out of the front neckline",

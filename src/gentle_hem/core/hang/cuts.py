@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
+from enum import StrEnum
 from itertools import pairwise
 from math import ceil, hypot
 
@@ -48,13 +49,25 @@ Place = tuple[float, float]
 New = Callable[[], int]
 
 
+class Worn(StrEnum):
+    """How a piece is put on."""
+
+    UPPER = "upper"
+    """It lies on her: a piece of the upper part."""
+    HUNG = "hung"
+    """It hangs from an edge round her."""
+    LEG = "leg"
+    """It goes round a leg."""
+
+
 @dataclass
 class Cut:
     """One piece as it is worn on her left."""
 
     piece: Piece
+    worn: Worn = Worn.UPPER
     patch: Patch | None = None
-    """How it hangs; None for a piece of the upper part."""
+    """How it hangs; None where it does not."""
     part: int = -1
     """Which hanging part it is in, and which patch of it."""
     number: int = 0
@@ -184,8 +197,10 @@ class Cut:
         """A line down the middle of the body on the piece: a place of it and the way across into the piece; None where
         it has none that is straight.
         """
-        if self.patch is None:
+        if self.worn is Worn.UPPER:
             return np.zeros(2), np.array([-1.0 if self.mirrored else 1.0, 0.0])
+        if self.patch is None:
+            return None
         marks = [m.path for m in self.piece.marks if m.kind is MarkKind.CENTRE]
         edges = [e.path for e in self.piece.edges if e.role.is_centre and not self.piece.on_fold]
         if not marks and not edges:

@@ -18,6 +18,7 @@ from gentle_hem.core.hang.rest import Falling, Rest
 from gentle_hem.core.hang.sewing import CannotHang, Sewing
 from gentle_hem.core.hang.sewn import Lain, Sewn
 from gentle_hem.core.hang.stand import Stand
+from gentle_hem.core.lower.trousers import Trousers
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 
@@ -57,6 +58,11 @@ class HungDress:
     stand: Stand
 
 
+def stand_of(recipe: Recipe) -> Stand:
+    """The form a recipe is hung on: one that stands on her legs under trousers."""
+    return Stand.of(recipe.figure, on_legs=isinstance(recipe.lower, Trousers))
+
+
 def hang(
     recipe: Recipe, garment: Garment, tell: Tell = lambda sewn, places: None, fine: float = FINE,
     coarse: float = COARSE, lain: Lain | None = None,
@@ -67,7 +73,7 @@ def hang(
     stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
     if stopped is not None:
         raise CannotHang(f"It cannot be cut yet, so it is not hung. {stopped.text(recipe.unit)}")
-    stand = Stand.of(recipe.figure)
+    stand = stand_of(recipe)
     dressing = Dressing(recipe, garment.seamed or garment, stand.form)
     first = Sewing(recipe, dressing, coarse).sewn()
     many = len(first.net.triangles) / MOST_COARSE

@@ -132,7 +132,9 @@ def beyond(x: float, y: float, z: float, rows: Numbers, low: float, step: float)
     da, db = (rows[k + 1, 0] - rows[k, 0]) / step, (rows[k + 1, 1] - rows[k, 1]) / step
     dc, dd = (rows[k + 1, 2] - rows[k, 2]) / step, (rows[k + 1, 3] - rows[k, 3]) / step
     p, q = (x - d) / a, (y - c) / b
-    g = max(sqrt(p * p + q * q), 1e-3)
+    g = sqrt(p * p + q * q)
+    if g < 1e-3:  # on its middle no way is the shortest: it is sent to her left
+        p, q, g = 1e-3, 0.0, 1e-3
     nx, ny = p / (a * g), q / (b * g)
     nz = -(p * p * da / a + q * q * db / b) / g - nx * dd - ny * dc
     size = sqrt(nx * nx + ny * ny + nz * nz)

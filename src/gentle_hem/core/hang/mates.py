@@ -58,6 +58,11 @@ class Side:
         self.breaks.sort()
         self.length = start
 
+    @property
+    def cuts(self) -> list[Cut]:
+        """What it runs along."""
+        return [cut for cut, *_ in self._parts]
+
     def spots(self, along: float) -> list[Spot]:
         """The places that lie at a length along it: two where a dart closes or stretches meet."""
         found = []

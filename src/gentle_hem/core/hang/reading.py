@@ -43,6 +43,9 @@ STEEPEST = 0.35
 BAND = 0.03
 """How far from a level what is read there may lie (m)."""
 
+BELOW_CROTCH = 30.0
+"""A thigh is measured so far below the crotch (mm)."""
+
 TIGHT, CLOSE = 0.02, 0.003
 """Cloth strained by more that lies nearer to her is tight (and m)."""
 
@@ -139,6 +142,13 @@ class HangReading:
     is_held: bool
     is_unlike: bool
     """Whether her right is another than her left, which alone is read."""
+    is_legs: bool = False
+    """Whether it ends in legs: the hem of her left one is read, from the inside over the front to the inside."""
+
+    @property
+    def places(self) -> tuple[str, ...]:
+        """The places its hem is read at, in words."""
+        return AROUND_LEG if self.is_legs else AROUND_SAID
 
 
 UNLIKE = "Her left and her right are not alike, and her left alone was hung: level its hem at a fitting."
@@ -155,16 +165,19 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
     folds, deep = _folds(dress)
     hem = dress.now[dress.sewn.hem]
     tight = strained(dress)
+    form = dress.stand.form
+    asked = [("bust", form.bust), ("waist", form.waist), ("hip", form.hip)]
+    if dress.sewn.is_legs:
+        asked += [("thigh", form.crotch - BELOW_CROTCH), ("knee", form.knee)]
     levels = tuple(
-        level for name, height in (("bust", dress.stand.form.bust), ("waist", dress.stand.form.waist),
-                                   ("hip", dress.stand.form.hip))
+        level for name, height in asked
         if (level := _at_level(dress, name, height, tight)) is not None
     )  # fmt: skip
     walk = None if ribbon is None else _walk(dress, recipe, ribbon, heel)
     return HangReading(
         ribbon, walk, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
         _gape(dress, recipe, garment), _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
-        dress.sewn.is_unlike,
+        dress.sewn.is_unlike, dress.sewn.is_legs,
     )  # fmt: skip
 
 
@@ -223,12 +236,13 @@ def _steepness(dress: HungDress) -> Numbers:
 
 
 def _walk(dress: HungDress, recipe: Recipe, ribbon: HemRibbon, heel: float) -> Walk:
-    hem = dress.later[dress.sewn.hem]
-    long = 2000 * float(np.linalg.norm(np.diff(hem, axis=0), axis=1).sum())
+    hem, is_legs = dress.later[dress.sewn.hem], dress.sewn.is_legs
+    long = (1000 if is_legs else 2000) * float(np.linalg.norm(np.diff(hem, axis=0), axis=1).sum())
     high, low = float(np.mean(ribbon.later)), int(np.argmin(ribbon.later))
-    step = step_sweep(recipe.figure, high - heel)
-    around = AROUND_SAID[round(low / (RIBBON - 1) * (len(AROUND_SAID) - 1))]
-    return Walk(long, high, None if step is None else float(step), ribbon.later[low], around)
+    step = None if is_legs else step_sweep(recipe.figure, high - heel)
+    places = AROUND_LEG if is_legs else AROUND_SAID
+    at = places[round(low / (RIBBON - 1) * (len(places) - 1))]
+    return Walk(long, high, None if step is None else float(step), ribbon.later[low], at)
 
 
 def _folds(dress: HungDress) -> tuple[int, float]:
@@ -236,7 +250,7 @@ def _folds(dress: HungDress) -> tuple[int, float]:
     hem = dress.now[dress.sewn.hem]
     if len(hem) < 5:
         return 0, 0.0
-    whole = np.concatenate((hem, (hem * [-1, 1, 1])[-2:0:-1]))
+    whole = hem[:-1] if dress.sewn.is_legs else np.concatenate((hem, (hem * [-1, 1, 1])[-2:0:-1]))
     middle = whole.mean(axis=0)
     out = np.hypot(whole[:, 0] - middle[0], whole[:, 1] - middle[1])
     twice = np.concatenate((out, out))
@@ -261,7 +275,9 @@ def strained(dress: HungDress) -> Numbers:
 
 
 def _at_level(dress: HungDress, name: str, height: float, strains: Numbers) -> BodyLevel | None:
-    """What is read at a height; None where the cloth does not go round her there."""
+    """What is read at a height; None where the cloth does not go round her there, or round her leg."""
+    middle = dress.stand.leg_middle(height)
+    turns, mm = (2 * np.pi, 1000) if middle else (np.pi, 2000)
     net, z = dress.sewn.net, height / 1000
     corners = dress.now[net.triangles]
     far = dress.stand.far(corners.mean(axis=1))
@@ -279,13 +295,14 @@ def _at_level(dress: HungDress, name: str, height: float, strains: Numbers) -> B
                 ends.append(p + (q - p) * (z - p[2]) / (q[2] - p[2]))
         if len(ends) == 2:
             long += float(np.linalg.norm(ends[1] - ends[0]))
-            turn += abs(float(np.arctan2(ends[0][0], ends[0][1]) - np.arctan2(ends[1][0], ends[1][1])))
-    if turn < 0.95 * np.pi:
+            one, other = (float(np.arctan2(x - middle, y)) for x, y, _ in ends)
+            turn += min(abs(one - other), 2 * np.pi - abs(one - other))
+    if turn < 0.95 * turns:
         return None
     lies = near & (far < CLOSE)
     strain = float(np.quantile(strains[lies], 0.9)) if lies.any() else 0.0
     most = int(np.argmax(np.where(near, strains, -1)))
-    return BodyLevel(name, height, 2000 * long, dress.stand.girth(height), strain, _where(corners[most].mean(axis=0)))
+    return BodyLevel(name, height, mm * long, dress.stand.girth(height), strain, _where(corners[most].mean(axis=0)))
 
 
 def _where(place: Numbers) -> str:
@@ -342,6 +359,13 @@ AROUND_SAID = (
     "five eighths round", "three quarters round", "seven eighths round", "at the centre back",
 )  # fmt: skip
 """The places a hem is levelled at, in words."""
+
+AROUND_LEG = (
+    "inside the leg", "in front, toward the inside", "at the front crease", "in front, toward the outside",
+    "at the outside", "behind, toward the outside", "at the back crease", "behind, toward the inside",
+    "inside the leg",
+)  # fmt: skip
+"""The same round a leg."""
 
 
 def said_cut(cut: float, unit: Said) -> str:
@@ -424,7 +448,10 @@ def said(reading: HangReading, unit: Said) -> list[str]:
             made += _walked(reading.walk, unit)
         if reading.levelling.why:
             made.append(reading.levelling.why)
-        made.append(f"At the hem it is {long(reading.wide)} wide, {_folded(reading, unit)}.")
+        if reading.is_legs and reading.walk is not None:
+            made.append(f"The hem of a leg is {long(reading.walk.hem)} round, {_folded(reading, unit)}.")
+        else:
+            made.append(f"At the hem it is {long(reading.wide)} wide, {_folded(reading, unit)}.")
     for level in reading.levels:
         strain = 100 * level.strain
         place = named(level.name)

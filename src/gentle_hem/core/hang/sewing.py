@@ -20,8 +20,9 @@ from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
 from gentle_hem.core.dressed.hanging import ROWS, STRIPS, Hung, Patch, patch
 from gentle_hem.core.dressed.upper import is_whole
-from gentle_hem.core.hang.cuts import LONGER, Cut
+from gentle_hem.core.hang.cuts import LONGER, Cut, Worn
 from gentle_hem.core.hang.fabric import Fabric
+from gentle_hem.core.hang.legs import Legs
 from gentle_hem.core.hang.mates import Side, Spot, ties
 from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
 from gentle_hem.core.hang.net import Net
@@ -30,7 +31,7 @@ from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Stretch, left_of
-from gentle_hem.core.what import Half, Panel, What
+from gentle_hem.core.what import Half, Panel, Section, What
 
 GATHERED = 1.2
 """A side of a seam that is so many times as long as the other is gathered to it."""
@@ -70,15 +71,22 @@ class Sewing:
         self._foot: list[tuple[float, int]] = []
         self._names: dict[tuple[str, str], list[tuple[float, int]]] = defaultdict(list)
         self._uppers = {what: Cut(piece, mirrored=half is Half.BACK) for half, what, piece in self._upper_pieces()}
+        self._legs = self._legs_of(dressing)
+        self._leg_cuts = {
+            piece.what: Cut(piece, Worn.LEG) for piece in (self._legs.pieces.values() if self._legs else ())
+        }  # fmt: skip
+        self._on_her = self._uppers | self._leg_cuts
+        """Every piece that lies on her body, by what it is."""
         self._straps = [
             s for w in dressing.walked for run in (w.seam.a, w.seam.b) for s in run.stretches
             if s.piece in self._uppers and any(o.piece.panel is Panel.STRAP for o in w.seam.stretches)
         ]  # fmt: skip
         """Where straps are sewn on: they are not hung, and what they hold up is held."""
         self._parts = [
-            [Cut(p.piece, p, h, k) for k, p in enumerate(part.patches)] for h, part in enumerate(dressing.hung)
+            [Cut(p.piece, Worn.HUNG, p, h, k) for k, p in enumerate(part.patches)]
+            for h, part in enumerate(dressing.hung)
         ]
-        if not self._uppers and not self._parts:
+        if not self._on_her and not self._parts:
             raise CannotHang("There is nothing to hang: its bodice is only measured, and no lower part is cut.")
 
     def _upper_pieces(self) -> Iterable[tuple[Half, What, Piece]]:
@@ -90,6 +98,15 @@ class Sewing:
                 piece = self.dressing.pieces[what]
                 if piece.cloth is not ClothRole.PAPER and what.panel not in BESIDE:
                     yield half, what, piece
+
+    @staticmethod
+    def _legs_of(dressing: Dressing) -> Legs | None:
+        """Its trousers; None where it has none that are one front and one back."""
+        pieces = [p for what, p in dressing.pieces.items() if what.is_outer(Section.TROUSERS) and not what.other]
+        halves = {p.what.half: p for p in pieces if p.what.half is not None}
+        if len(pieces) != 2 or len(halves) != 2:
+            return None
+        return Legs(dressing.form, halves, dressing.trousers_top())
 
     def _is_unlike(self) -> bool:
         """Whether her right is another than her left."""
@@ -120,12 +137,14 @@ class Sewing:
 
     def _above(self, upper: Run, h: int) -> Side | None:
         """What a hanging part is sewn to; None where that is not hung itself, or the part goes on beyond the middle."""
-        if self._goes_on(h):
-            return None
+        return None if self._goes_on(h) else self._side(upper, h)
+
+    def _side(self, run: Run, h: int) -> Side | None:
+        """A side of a seam on what lies on her, or on a hanging part before one; None where that is not hung."""
         parts: list[tuple[Cut, Stretch]] = []
         taken: dict[int, int] = {}
-        for stretch in upper.stretches:
-            cut = self._uppers.get(stretch.piece)
+        for stretch in run.stretches:
+            cut = self._on_her.get(stretch.piece)
             for g in range(h - 1, -1, -1):
                 if cut is not None or self._is_strip(g):
                     continue
@@ -155,9 +174,11 @@ class Sewing:
             if left_of(walked.name) != walked.name or walked.seam.is_of_itself:
                 continue
             runs = (walked.seam.a, walked.seam.b)
-            if all(s.piece in self._uppers for run in runs for s in run.stretches):
-                one, other = (Side([(self._uppers[s.piece], s) for s in run.stretches]) for run in runs)
-                found.append((one, other, ties(one, other, walked), walked.name))
+            on_her = all(s.piece in self._on_her for run in runs for s in run.stretches)
+            if on_her or any(s.piece in self._leg_cuts for s in walked.seam.b.stretches):
+                one, other = (self._side(run, len(self._parts)) for run in runs)
+                if one is not None and other is not None:
+                    found.append((one, other, ties(one, other, walked), walked.name))
         for h, (walked, upper) in enumerate(self.dressing.hung_on):
             if self._is_strip(h):
                 continue
@@ -197,7 +218,8 @@ class Sewing:
     def sewn(self) -> Sewn:
         """Everything meshed and sewn."""
         mates: list[tuple[str, list[Spot]]] = []
-        for one, other, tied, name in self._seams():
+        seams = self._seams()
+        for one, other, tied, name in seams:
             for (a, b), (c, d) in pairwise(tied):
                 long = max(c - a, d - b)
                 each = self.spacing * (LONGER if long > GATHERED * min(c - a, d - b) else 1.0)
@@ -213,20 +235,24 @@ class Sewing:
         meshes: list[tuple[Mesh, list[int], Cut]] = []
         loose = {h for h, (_, upper) in enumerate(self.dressing.hung_on) if self._above(upper, h) is None}
         held = set() if self._uppers else loose
+        legs_hang = any(
+            cut.worn is Worn.LEG and any(c.worn is not Worn.LEG for c in one.cuts)
+            for one, other, _, _ in seams for cut in other.cuts
+        )  # fmt: skip
         worn = [c for h, part in enumerate(self._parts) if h not in strips and h not in loose - held for c in part]
-        for cut in (*self._uppers.values(), *worn):
+        for cut in (*self._on_her.values(), *worn):
             mesh, ids = cut.meshed(self.spacing, self._new)
             meshes.append((Mesh(mesh.points / 1000, mesh.triangles), ids, cut))
             self._place(ids, self._begins(cut, mesh.points))
             for pair in cut.same:
                 self._make_one(pair)
-            self._note(cut, cut.part in held)
+            self._note(cut, cut.part in held or (cut.worn is Worn.LEG and not legs_hang))
         for _, spots in mates:
             self._make_one([s.point for s in spots if s.point is not None])
         for h, spots_at in strips.items():
             if spots_at is not None:
                 meshes.append(self._strip(h, spots_at))
-        return self._whole(meshes, mates, bool(held))
+        return self._whole(meshes, mates, bool(held) or (bool(self._leg_cuts) and not legs_hang))
 
     def _place(self, ids: Sequence[int], places: Numbers) -> None:
         """Note where points begin (mm)."""
@@ -241,6 +267,11 @@ class Sewing:
             closing = {e.name for e in cut.piece.edges if e.role.is_centre}
             hems = {e.name for e in cut.piece.edges if e.role is Role.HEM}
             feet = [edge for what, edge in self.dressing.feet if what == cut.piece.what and edge in hems]
+            if cut.worn is Worn.LEG:
+                feet = list(hems)
+                if is_top_held:
+                    waists = {e.name for e in cut.piece.edges if e.role is Role.WAIST}
+                    self._fixed += [p for (edge, _), p in cut.ids.items() if edge in waists]
         else:
             part = self.dressing.hung[cut.part]
             ends = ((0, part.shares[0] == 0.0, 0), (len(part.patches) - 1, part.shares[1] == 1.0, 1))
@@ -250,7 +281,7 @@ class Sewing:
             if is_top_held:
                 self._fixed += [p for (edge, _), p in cut.ids.items() if edge == cut.patch.stretch.edge]
         self._middle += [p for (edge, _), p in cut.ids.items() if edge in closing]
-        if not closing:  # buttoned: what lies beyond the centre was cut off along it
+        if not closing or cut.worn is Worn.UPPER:  # buttoned: what lies beyond the centre was cut off along it
             self._middle += cut.centre
         for strap in self._straps:
             if strap.piece == cut.piece.what:
@@ -263,12 +294,15 @@ class Sewing:
         self._feet(cut, feet)
 
     def _feet(self, cut: Cut, feet: Sequence[str]) -> None:
-        h = self._lowest()
-        if cut.part != h:
+        if cut.worn is not Worn.LEG and (self._leg_cuts or cut.part != self._lowest()):
             return
         found = [(cut.piece.edge(name).path.point_at(at), p) for (name, at), p in cut.ids.items() if name in feet]
         if found:
-            _, shares = self._on_surface(cut, np.array([(place.x, place.y) for place, _ in found]))
+            places = np.array([(place.x, place.y) for place, _ in found])
+            if cut.worn is Worn.LEG and self._legs is not None:
+                shares = self._legs.around(cut.piece, places)
+            else:
+                _, shares = self._on_surface(cut, places)
             self._foot += zip(shares.tolist(), (p for _, p in found), strict=True)
 
     def _lowest(self) -> int:
@@ -321,15 +355,16 @@ class Sewing:
             for mesh, ids, cut in meshes
         )  # fmt: skip
         start = _over_what_is_worn(start, sheets)
-        foot = sorted({int(number[p]): share for share, p in self._foot if number[p] >= 0}.items(), key=lambda x: x[1])
+        nearest = {int(number[p]): share for share, p in sorted(self._foot, reverse=True) if number[p] >= 0}
+        foot = sorted(nearest.items(), key=lambda x: x[1])
         return Sewn(
             net, start, held, sheets,
             np.repeat(np.arange(len(meshes)), [len(mesh.triangles) for mesh, _, _ in meshes]),
-            np.array([p for p, _ in foot], dtype=np.int64),
+            np.array([p for p, _ in (*foot, *(foot[:1] if self._leg_cuts else ()))], dtype=np.int64),
             {name: number[[p for _, p in sorted(points)]] for name, points in self._names.items()},
             tuple((name, np.unique(_of(number, points))) for name, points in seams.items()),
             tuple(sorted(p.name for what, p in self.dressing.pieces.items() if what not in hung and not what.other)),
-            is_held, self._is_unlike(),
+            is_held, self._is_unlike(), bool(self._leg_cuts),
         )  # fmt: skip
 
     # where it begins
@@ -345,6 +380,8 @@ class Sewing:
         return placed.row, np.clip(placed.share, 0.0, 1.0)
 
     def _begins(self, cut: Cut, points: Numbers) -> Numbers:
+        if cut.worn is Worn.LEG and self._legs is not None:
+            return self._legs.begins(cut.piece, points)
         surface = self.dressing.surface if cut.patch is None else self.dressing.hung[cut.part].surface
         assert surface is not None
         made: Numbers = np.stack(surface.place(1, *self._on_surface(cut, points)), axis=1)
@@ -402,7 +439,7 @@ class Sewing:
             if is_end:
                 self._middle += [ids[k] for k in grid[:, column]]
         self._laid[h] = np.stack((u, v), axis=1)
-        if self._lowest() == h:
+        if self._lowest() == h and not self._leg_cuts:
             self._foot += [(float(share[k]), ids[k]) for k in grid[-1]]
         return Mesh(flat / 1000, corners), ids, cut
 

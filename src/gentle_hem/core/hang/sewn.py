@@ -66,6 +66,8 @@ class Sewn:
     """Whether it hangs from a waist that is held, because its bodice is only measured."""
     is_unlike: bool = False
     """Whether her right is another than her left, which alone is sewn."""
+    is_legs: bool = False
+    """Whether it ends in legs: its hem goes round her left one, from the inside over the front to the inside."""
 
     @property
     def pieces(self) -> tuple[str, ...]:

@@ -4,7 +4,8 @@
        ╭─╯ ╰─╮      measured a smooth curve that does not overshoot
  bust (  │ │  )     how high the neck lies, and how far the bust comes forward, is found so that the tape from
 waist  ╲ │ │ ╱      the neck over the bust to the waist, and down the back, is as long as was measured
-  hip  (_____)
+  hip  (_____)         under trousers from the hip down her left leg, which stands beside her right
+        (_)(_)
 """
 
 from __future__ import annotations
@@ -33,6 +34,22 @@ NECK_MOVES, BUST_MOVES = 80.0, 70.0
 APART = 4.0
 """Levels lie at least so far apart, whatever measures say (mm)."""
 
+FORKS, LEAST_FORK = 70.0, 15.0
+"""So far above the crotch she begins to become two legs, below the hip if that lies nearer, but no nearer than that
+(mm)."""
+
+ASTRIDE = 3.0
+"""Her legs stand so far off the middle of her (mm)."""
+
+LEG_DEEP = 1.05
+"""How deep a leg is for its width, from memory."""
+
+CALF = (0.98, 130.0)
+"""Her calf is so many times as long round as her knee, so far below it (mm), from memory."""
+
+ANKLE = 80.0
+"""How high her ankle is (mm)."""
+
 WEIGHS = 1e-3
 """How much less a move counts than a millimetre of length: where lengths contradict each other, little is moved."""
 
@@ -49,14 +66,17 @@ class Stand:
     step: float = STEP
 
     @classmethod
-    def of(cls, figure: Figure) -> Stand:
-        """This person's form."""
+    def of(cls, figure: Figure, *, on_legs: bool = False) -> Stand:
+        """This person's form; what lies below her hip stands on one foot, or on her left leg and its mirror image."""
         form = fitted(figure)
         heights = np.arange(0.0, form.heights[-1], 1000 * STEP)
         girth, aspect, forward = sections(form, heights)
         wide, deep = girth * half_width(aspect), girth * half_depth(aspect)
-        rows = np.stack((wide, deep, forward, np.zeros_like(wide)), axis=1) / 1000
-        return cls(form, np.ascontiguousarray(rows), 0.0)
+        rows = np.stack((wide, deep, forward, np.zeros_like(wide)), axis=1)
+        if on_legs:
+            share = forked(form, heights)[:, None]
+            rows = rows * (1 - share) + leg(form, heights) * share
+        return cls(form, np.ascontiguousarray(rows / 1000), 0.0)
 
     def far(self, places: Numbers) -> Numbers:
         """How far outside it places lie (m), less than nothing inside."""
@@ -69,9 +89,18 @@ class Stand:
         return made
 
     def girth(self, height: float) -> float:
-        """How long round its section at a height is (mm)."""
-        girth, _, _ = sections(self.form, np.array([height]))
-        return float(girth[0])
+        """How long round its section at a height is, or that of one leg (mm)."""
+        wide, deep = (np.interp(height / 1000, self._heights, self.rows[:, k]) for k in (0, 1))
+        return float(1000 * wide / half_width(np.array([deep / wide]))[0])
+
+    def leg_middle(self, height: float) -> float:
+        """How far to her left the middle of its section at a height lies (m): nothing where it is not a leg's."""
+        return float(np.interp(height / 1000, self._heights, self.rows[:, 3]))
+
+    @property
+    def _heights(self) -> Numbers:
+        made: Numbers = self.low + self.step * np.arange(len(self.rows), dtype=np.float64)
+        return made
 
 
 def sections(form: Form, heights: Numbers) -> tuple[Numbers, Numbers, Numbers]:
@@ -80,6 +109,30 @@ def sections(form: Form, heights: Numbers) -> tuple[Numbers, Numbers, Numbers]:
     girth, aspect, forward = (PchipInterpolator(apart, of)(np.clip(heights, apart[0], apart[-1]))
                               for of in (form.girths, form.aspects, form.forward))  # fmt: skip
     return girth, aspect, forward
+
+
+def forked(form: Form, heights: Numbers) -> Numbers:
+    """How far she has become two legs at heights: 0 from the hip up, 1 from the crotch down."""
+    high = max(min(FORKS, form.hip - form.crotch), LEAST_FORK)
+    share = np.clip((form.crotch + high - heights) / high, 0.0, 1.0)
+    made: Numbers = share * share * (3 - 2 * share)
+    return made
+
+
+def leg(form: Form, heights: Numbers) -> Numbers:
+    """The level sections of her left leg at heights, as a stand has them (mm): as long round as her thigh at the
+    crotch, her knee and her ankle are.
+    """
+    thigh, knee, ankle = form.leg_girths
+    more, below = CALF
+    known = np.array([0.0, ANKLE, form.knee - below, form.knee, form.crotch])
+    known = np.concatenate((known[:1], np.cumsum(np.maximum(np.diff(known), APART))))
+    girth = PchipInterpolator(known, [ankle, ankle, more * knee, knee, thigh])(np.clip(heights, 0.0, known[-1]))
+    aspect = np.full_like(girth, LEG_DEEP)
+    wide, deep = girth * half_width(aspect), girth * half_depth(aspect)
+    _, _, forward = sections(form, heights)
+    made: Numbers = np.stack((wide, deep, forward, np.maximum(form.leg_middle(heights), wide + ASTRIDE)), axis=1)
+    return made
 
 
 def taped(form: Form, half: Half, beside: float) -> float:
