@@ -7,9 +7,10 @@ import numpy as np
 from shapely import LineString
 
 from gentle_hem.core.dressed.dressing import Dressing
-from gentle_hem.core.hang.dress import FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress, stand_of
+from gentle_hem.core.hang.dress import FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress
 from gentle_hem.core.hang.rest import Falling
 from gentle_hem.core.hang.sewing import Sewing
+from gentle_hem.core.hang.stand import fitted
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import read_recipe
 
@@ -21,16 +22,16 @@ def example(name):
 
 
 def sewn(of, spacing=COARSE):
-    garment, stand = make_up(of), stand_of(of)
-    return Sewing(of, Dressing(of, garment.seamed or garment, stand.form), spacing).sewn(), stand
+    garment = make_up(of)
+    return Sewing(of, Dressing(of, garment.seamed or garment, fitted(of.figure)), spacing).sewn()
 
 
 def hung_roughly(of):
     """A dress hung in large triangles."""
-    parts, stand = sewn(of)
-    falling = Falling(parts.net, parts.held, stand, parts.where, THICK_COARSE, FIRM_COARSE)
+    parts = sewn(of)
+    falling = Falling(parts.net, parts.held, parts.stand, parts.where, THICK_COARSE, FIRM_COARSE, parts.on_arm)
     rest = falling.fallen(parts.start, ROUGHLY)
-    return HungDress(parts, rest.places, rest.places, stand)
+    return HungDress(parts, rest.places, rest.places)
 
 
 def around(stand, height):

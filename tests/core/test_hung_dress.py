@@ -33,7 +33,7 @@ CREPE = Fabric.of(Cloth(weight="medium", drape="soft"))
 
 def test_mates_of_every_seam_are_one_point_and_the_cloth_is_all_there():
     of = example("drafted-two-lengths")
-    parts, _ = sewn(of)
+    parts = sewn(of)
     garment = make_up(of)
     assert parts.left_out == ()
     # half of all that is cut, darts taken out: its area by shapely, of the stitching outlines
@@ -65,7 +65,7 @@ def test_mates_of_every_seam_are_one_point_and_the_cloth_is_all_there():
 
 
 def test_triangles_are_not_slender():
-    parts, _ = sewn(example("drafted-quarters"), 25.0)
+    parts = sewn(example("drafted-quarters"), 25.0)
     sides = np.linalg.norm(parts.net.flat - np.roll(parts.net.flat, 1, axis=1), axis=2)
     quality = 4 * np.sqrt(3) * parts.net.areas / (sides**2).sum(axis=1)
     assert np.quantile(quality, 0.01) > 0.3
@@ -73,7 +73,7 @@ def test_triangles_are_not_slender():
 
 
 def test_a_gathered_row_has_as_many_points_as_what_it_is_gathered_to():
-    parts, _ = sewn(example("gathered-yoke"))
+    parts = sewn(example("gathered-yoke"))
     above = {int(p) for piece in ("yoke front", "yoke back") for p in parts.edges[piece, "lower"]}
     assert {int(p) for piece in ("skirt front", "skirt back") for p in parts.edges[piece, "waist"]} <= above
 
@@ -116,9 +116,39 @@ def test_trousers_go_round_her_legs_as_they_were_cut():
     assert reading.levelling.step is None
 
 
+def test_a_sleeve_goes_round_her_arm_and_is_sewn_in_all_round():
+    of = example("pocketed-shirt-dress")
+    dress, garment = hung_roughly(of), make_up(of)
+    edges, now, sleeve = dress.sewn.edges, dress.now, garment.piece("sleeve")
+    armhole = {int(p) for half in ("front", "back") for p in edges[f"bodice {half}", "armhole"]}
+    cap = {int(p) for half in ("front", "back") for p in edges["sleeve", f"cap {half}"]}
+    assert cap == armhole
+    assert set(edges["sleeve", "underarm front"]) == set(edges["sleeve", "underarm back"])
+    # its front cap in front, its back cap behind
+    assert now[edges["sleeve", "cap front"], 1].mean() > now[edges["sleeve", "cap back"], 1].mean() + 0.03
+    # the hem is a ring round the arm, as long as it was cut, and outside of it
+    hem = now[edges["sleeve", "hem"]]
+    assert edges["sleeve", "hem"][0] == edges["sleeve", "hem"][-1]
+    assert 1000 * np.linalg.norm(np.diff(hem, axis=0), axis=1).sum() == approx(sleeve.edge("hem").path.length, rel=0.02)
+    arm = dress.stand.left_arm
+    along = (1000 * hem - arm.start) @ arm.down / (arm.down @ arm.down)
+    off = 1000 * hem - arm.start - along[:, None] * arm.down
+    assert np.linalg.norm(off, axis=1).min() > arm.radius(along / arm.long).min()
+    assert abs(off.mean(axis=0)).max() < 15
+    # as far down the arm as it was cut: from the tip of the shoulder to the hem
+    low, high = sleeve.seam_line.box[1::2]
+    assert along.max() == approx(high - low, rel=0.1)
+    assert set(np.flatnonzero(dress.sewn.on_arm)) >= cap
+    level = read(dress, of, garment).levels[-1]
+    assert level.name == "upper arm"
+    assert level.body == approx(arm.girths[0])
+    assert 0 < level.room < sleeve.seam_line.box[2] - sleeve.seam_line.box[0] - level.body
+    assert "sleeve" not in dress.sewn.left_out
+
+
 def test_a_buttoned_front_is_closed_along_its_centre():
     of = example("jumpsuit")
-    parts, _ = sewn(of)
+    parts = sewn(of)
     front = next(sheet for sheet in parts.sheets if sheet.name == "bodice front")
     on_centre = front.points[np.abs(front.laid[:, 0]) < 1e-6]
     assert len(on_centre) > 4
@@ -143,7 +173,7 @@ def test_of_a_dress_that_is_not_alike_on_both_sides_her_left_is_hung_and_it_is_s
     assert words[0].startswith("Her left is hung; her right, which is not alike,")
     assert reading.levelling.step is None
     assert any("level its hem at a fitting" in sentence for sentence in words)
-    assert not sewn(recipe())[0].is_unlike
+    assert not sewn(recipe()).is_unlike
 
 
 @pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.name.removesuffix(".recipe.json"))

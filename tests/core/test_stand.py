@@ -9,13 +9,14 @@ from shapely import LineString, Polygon, box
 from conftest import FIGURE
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.figure import Figure
+from gentle_hem.core.hang.arms import drawn_to
 from gentle_hem.core.hang.dress import ROUGHLY
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.factor import NotSteady, Pattern
 from gentle_hem.core.hang.mesh import meshed
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.rest import Falling, Rest
-from gentle_hem.core.hang.stand import Stand, sections, taped
+from gentle_hem.core.hang.stand import Stand, fitted, sections, taped
 from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Half
 from hung import around, example, sewn
@@ -37,7 +38,7 @@ def test_the_form_is_as_long_round_as_the_tape_says_where_it_was_taken():
 def test_the_form_stands_on_two_legs_as_long_round_as_hers_under_trousers():
     """Her thigh, knee and ankle by shapely; between them and their mirror images is air; the hip is as it was."""
     measures = {**FIGURE, "thigh_girth": 583.0, "knee_girth": 371.0, "ankle_girth": 242.0}
-    plain, stand = (Stand.of(Figure(measures=measures), on_legs=of) for of in (False, True))
+    plain, stand = (Stand.standing(fitted(Figure(measures=measures)), on_legs=of) for of in (False, True))
     form = stand.form
     for height, girth in ((form.crotch, 583), (form.knee, 371), (80.0, 242)):
         assert around(stand, height) == approx(girth, abs=4.0)
@@ -50,6 +51,48 @@ def test_the_form_stands_on_two_legs_as_long_round_as_hers_under_trousers():
     assert around(stand, form.hip) == approx(around(plain, form.hip))
     middles = np.array([[0.0, stand.rows[20, 2], 0.1], [left[20], stand.rows[20, 2], 0.1]])
     assert (stand.far(middles) > 0).tolist() == [True, False]
+
+
+def test_her_arm_is_as_long_round_as_hers_and_clears_her_side():
+    """Cut straight across its own length by its level sections, with shapely; its far end is the hand."""
+    measures = {**FIGURE, "upper_arm_girth": 312.0, "wrist_girth": 171.0, "arm_length": 588.0}
+    stand = Stand.standing(fitted(Figure(measures=measures)), with_arms=True)
+    arm = stand.left_arm
+    assert arm.long == 588.0
+    z = stand.arm_low + stand.step * np.arange(len(stand.arm))
+    wide, deep, ahead, left = stand.arm.T
+    for share, girth in ((0.3, 312), (1.0, 171)):
+        place = (arm.start + share * arm.long * arm.down) / 1000
+        k = int(np.argmin(abs(z - place[2])))
+        assert left[k] == approx(place[0], abs=0.002)
+        # a level section is longer than one across by what the arm leans out
+        lean = np.arctan2(arm.down[0], -arm.down[2])
+        turn = np.linspace(0, 2 * np.pi, 2000)
+        across = LineString(np.column_stack((wide[k] * np.cos(lean) * np.sin(turn), deep[k] * np.cos(turn))))
+        assert 1000 * across.length == approx(girth, abs=3.0)
+    body = np.interp(z, stand.step * np.arange(len(stand.rows)), stand.rows[:, 0])
+    below = (z < stand.form.underarm / 1000 - 0.03) & (z > (arm.start[2] - arm.long) / 1000)
+    assert (left - wide - body)[below].min() > 0.015
+    assert 0.1 < lean < 0.6
+    assert abs(ahead).max() < 0.05
+    # a place in it is inside her; one above the shoulder, or below the hand, is beside nothing
+    middle = (arm.start + 0.5 * arm.long * arm.down) / 1000
+    places = np.array([middle, middle + np.array([0, 0.3, 0]), [left[0], ahead[0], z[0] - 0.02]])
+    assert (stand.far(places) > 0).tolist() == [False, True, True]
+    assert stand.out(middle[None] + np.array([0, deep.max() + 0.01, 0]))[0, 1] == approx(1.0, abs=0.05)
+
+
+def test_places_drawn_to_a_seam_take_what_lies_between_with_them():
+    """Two places drawn a unit aside, two kept: on an even strip each column between follows by its share."""
+    mesh = meshed(box(0, 0, 1.0, 0.1), 0.1)
+    flat = np.column_stack((mesh.points, np.zeros(len(mesh.points))))
+    one, other = (np.flatnonzero(abs(mesh.points[:, 0] - x) < 1e-9) for x in (0.0, 1.0))
+    made = drawn_to(mesh, flat, one, flat[one] + [0, 0, 1.0], other)
+    assert made[one, 2] == approx(np.ones(len(one)))
+    assert made[other] == approx(flat[other])
+    assert made[:, 2] == approx(1 - mesh.points[:, 0], abs=0.05)
+    all_of_it = drawn_to(mesh, flat, one, flat[one] + [0, 0, 1.0], np.zeros(0, dtype=np.int64))
+    assert all_of_it[:, 2] == approx(np.ones(len(flat)))
 
 
 @pytest.mark.parametrize(("front", "back"), [(452, 409), (430, 425), (480, 400)])
@@ -187,7 +230,7 @@ def test_cloth_is_no_faster_than_what_it_has_given_up_in_height_and_stretch():
 
 
 def test_energy_does_not_grow_while_a_dress_falls_onto_her():
-    parts, stand = sewn(example("straight-waistband"))
-    rest = Falling(parts.net, parts.held, stand, parts.where).fallen(parts.start, ROUGHLY)
+    parts = sewn(example("straight-waistband"))
+    rest = Falling(parts.net, parts.held, parts.stand, parts.where).fallen(parts.start, ROUGHLY)
     energies = np.array(rest.energies)
     assert np.diff(energies).max() < 1e-6 * (energies[0] - energies[-1])

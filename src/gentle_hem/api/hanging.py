@@ -33,7 +33,12 @@ class ShapeOut(BaseModel):
     colours: list[str | None]
     """By piece, what its cloth is drawn in."""
     form: list[int]
-    """Her form from the floor up: half its width, half its depth, how far forward its middle lies, by section."""
+    """Her form from the floor up: half its width, half its depth, how far forward its middle lies and how far to her
+    left, by section; one that lies to her left has its mirror image."""
+    arm: list[int]
+    """Her left arm likewise from its lowest section up, nothing without a sleeve."""
+    arm_low: int
+    """How high that lies."""
     every: int
     """How far apart the sections lie."""
 

@@ -4747,6 +4747,10 @@ export interface components {
          * @description A half of the dress in triangles, its other half mirrored; lengths in tenths of a millimetre.
          */
         ShapeOut: {
+            /** Arm */
+            arm: number[];
+            /** Arm Low */
+            arm_low: number;
             /** Colours */
             colours: (string | null)[];
             /** Every */

@@ -140,33 +140,44 @@ export class Hung {
   }
 
   private drawnForm(shape: Shape) {
-    const rows = shape.form.length / 4;
+    const geometry = new BufferGeometry();
     const at: number[] = [];
     const corners: number[] = [];
     // where she stands on legs a section lies to her left, and its mirror image to her right
-    for (const side of shape.form.some((of, k) => k % 4 === 3 && of > 0) ? [1, -1] : [1]) {
-      const before = at.length / 3;
-      for (let row = 0; row < rows; row++) {
-        const [wide = 0, deep = 0, forward = 0, left = 0] = shape.form.slice(4 * row, 4 * row + 4);
-        for (let k = 0; k < ROUND; k++) {
-          const round = (2 * Math.PI * k) / ROUND;
-          at.push(
-            (side * left + (wide - UNDER) * Math.sin(round)) / METRE,
-            (row * shape.every) / METRE,
-            (forward + (deep - UNDER) * Math.cos(round)) / METRE,
-          );
-          if (row === 0) continue;
-          const [a, b] = [before + row * ROUND + k, before + row * ROUND + ((k + 1) % ROUND)];
-          corners.push(a - ROUND, b - ROUND, a, a, b - ROUND, b);
-        }
-      }
-    }
-    this.tall = ((rows - 1) * shape.every) / METRE;
-    const geometry = new BufferGeometry();
+    const sides = shape.form.some((of, k) => k % 4 === 3 && of > 0) ? [1, -1] : [1];
+    for (const side of sides) ringed(shape.form, 0, shape.every, side, at, corners);
+    for (const side of [1, -1]) ringed(shape.arm, shape.arm_low, shape.every, side, at, corners);
+    this.tall = ((shape.form.length / 4 - 1) * shape.every) / METRE;
     geometry.setAttribute("position", new BufferAttribute(new Float32Array(at), 3));
     geometry.setIndex(corners);
     geometry.computeVertexNormals();
     return new Mesh(geometry, new MeshLambertMaterial({ color: css("form"), side: DoubleSide }));
+  }
+}
+
+/** Level sections from the lowest up, each joined to the one below; no smaller than is left of them. */
+function ringed(
+  sections: number[],
+  low: number,
+  every: number,
+  side: number,
+  at: number[],
+  corners: number[],
+) {
+  const before = at.length / 3;
+  for (let row = 0; row < sections.length / 4; row++) {
+    const [wide = 0, deep = 0, forward = 0, left = 0] = sections.slice(4 * row, 4 * row + 4);
+    for (let k = 0; k < ROUND; k++) {
+      const round = (2 * Math.PI * k) / ROUND;
+      at.push(
+        (side * left + Math.max(wide - UNDER, 1) * Math.sin(round)) / METRE,
+        (low + row * every) / METRE,
+        (forward + Math.max(deep - UNDER, 1) * Math.cos(round)) / METRE,
+      );
+      if (row === 0) continue;
+      const [a, b] = [before + row * ROUND + k, before + row * ROUND + ((k + 1) % ROUND)];
+      corners.push(a - ROUND, b - ROUND, a, a, b - ROUND, b);
+    }
   }
 }
 

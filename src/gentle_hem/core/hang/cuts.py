@@ -58,6 +58,8 @@ class Worn(StrEnum):
     """It hangs from an edge round her."""
     LEG = "leg"
     """It goes round a leg."""
+    ARM = "arm"
+    """It goes round an arm."""
 
 
 @dataclass

@@ -17,8 +17,7 @@ from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.hang.rest import Falling, Rest
 from gentle_hem.core.hang.sewing import CannotHang, Sewing
 from gentle_hem.core.hang.sewn import Lain, Sewn
-from gentle_hem.core.hang.stand import Stand
-from gentle_hem.core.lower.trousers import Trousers
+from gentle_hem.core.hang.stand import Stand, fitted
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 
@@ -50,17 +49,16 @@ Tell = Callable[[Sewn, Numbers], None]
 
 @dataclass(frozen=True)
 class HungDress:
-    """A dress at rest: how it is sewn, where its points are now and after two days (m), and her form."""
+    """A dress at rest: how it is sewn, and where its points are now and after two days (m)."""
 
     sewn: Sewn
     now: Numbers
     later: Numbers
-    stand: Stand
 
-
-def stand_of(recipe: Recipe) -> Stand:
-    """The form a recipe is hung on: one that stands on her legs under trousers."""
-    return Stand.of(recipe.figure, on_legs=isinstance(recipe.lower, Trousers))
+    @property
+    def stand(self) -> Stand:
+        """Her form."""
+        return self.sewn.stand
 
 
 def hang(
@@ -73,8 +71,7 @@ def hang(
     stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
     if stopped is not None:
         raise CannotHang(f"It cannot be cut yet, so it is not hung. {stopped.text(recipe.unit)}")
-    stand = stand_of(recipe)
-    dressing = Dressing(recipe, garment.seamed or garment, stand.form)
+    dressing = Dressing(recipe, garment.seamed or garment, fitted(recipe.figure))
     first = Sewing(recipe, dressing, coarse).sewn()
     many = len(first.net.triangles) / MOST_COARSE
     if many > 1:  # trains and tiers of many metres
@@ -83,17 +80,17 @@ def hang(
     fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)
     if lain is None or not first.is_like(lain):
         tell(first, first.start)
-        falling = Falling(first.net, first.held, stand, first.where, THICK_COARSE, FIRM_COARSE)
+        falling = Falling(first.net, first.held, first.stand, first.where, THICK_COARSE, FIRM_COARSE, first.on_arm)
         lain = first.lain(falling.fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places)
     sewn = Sewing(recipe, dressing, fine).sewn()
     start = sewn.carried(lain)
     tell(sewn, start)
-    falling = Falling(sewn.net, sewn.held, stand, sewn.where)
+    falling = Falling(sewn.net, sewn.held, sewn.stand, sewn.where, on_arm=sewn.on_arm)
     rest = falling.fallen(start, AT_REST, lambda at, _: tell(sewn, at))
     cloths = {Fabric.of(c): c for c in (recipe.cloths.outer, recipe.cloths.contrast)}
     crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f)) for f in sewn.net.fabrics))
     later = replace(falling, net=crept).fallen(rest.places, A_LITTLE_MORE).places
-    return HungDress(sewn, rest.places, later, stand)
+    return HungDress(sewn, rest.places, later)
 
 
 def _crept(fabric: Fabric, cloth: Cloth | None) -> Fabric:

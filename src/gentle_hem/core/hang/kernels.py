@@ -10,7 +10,7 @@ from math import sqrt
 import numpy as np
 from numba import njit
 
-from gentle_hem.core.hang.mesh import Indices, Numbers
+from gentle_hem.core.hang.mesh import Flags, Indices, Numbers
 
 PUSHED = 0.003
 """Pushed along its threads, cloth gives way in folds that are finer than the triangles: it resists by such a share of
@@ -150,13 +150,35 @@ def beyond_all(places: Numbers, rows: Numbers, low: float, step: float) -> Numbe
     return made
 
 
-@njit("f8(f8[:,::1], i8[:,::1], f8[:,::1], f8[::1], f8[:,::1], f8, f8, f8, b1)", cache=True)
+FAR = 1e3
+"""What has nothing beside it lies so far outside (m)."""
+
+
+@njit("Tuple((f8, f8, f8, f8))(f8, f8, f8, f8[:,::1], f8, f8)", cache=True)
+def beside(x: float, y: float, z: float, arm: Numbers, low: float, step: float) -> tuple[float, float, float, float]:
+    """The same of an arm, which ends above and below."""
+    if len(arm) == 0 or z < low or z > low + step * (len(arm) - 1):
+        return FAR, 0.0, 0.0, 0.0
+    return beyond(x, y, z, arm, low, step)
+
+
+@njit("f8[:,::1](f8[:,::1], f8[:,::1], f8, f8)", cache=True)
+def beside_all(places: Numbers, arm: Numbers, low: float, step: float) -> Numbers:
+    """The same of many places beside an arm."""
+    made = np.empty((len(places), 4))
+    for n in range(len(places)):
+        made[n] = beside(places[n, 0], places[n, 1], places[n, 2], arm, low, step)
+    return made
+
+
+@njit("f8(f8[:,::1], i8[:,::1], f8[:,::1], f8[::1], f8[:,::1], f8, f8, f8[:,::1], f8, b1[::1], f8, b1)", cache=True)
 def pressed(
-    places: Numbers, who: Indices, share: Numbers, firm: Numbers, rows: Numbers, low: float, step: float, off: float,
-    middle: bool,
+    places: Numbers, who: Indices, share: Numbers, firm: Numbers, rows: Numbers, low: float, step: float, arm: Numbers,
+    arm_low: float, on_arm: Flags, off: float, middle: bool,
 ) -> float:  # fmt: skip
-    """The energy of what is nearer to a body than ``off`` (J): of places that lie by ``share`` between three points;
-    ``middle``: and of what has crossed the middle of the body, where her other side hangs.
+    """The energy of what is nearer to a body than ``off``, or to its arm where it is ``on_arm`` (J): of places that lie
+    by ``share`` between three points; ``middle``: and of what has crossed the middle of the body, where her other side
+    hangs.
     """
     whole = 0.0
     for n in range(len(who)):
@@ -168,23 +190,28 @@ def pressed(
         far, _, _, _ = beyond(x, y, z, rows, low, step)
         if far < off:
             whole += 0.5 * firm[n] * (off - far) * (off - far)
+        if on_arm[n]:
+            far, _, _, _ = beside(x, y, z, arm, arm_low, step)
+            if far < off:
+                whole += 0.5 * firm[n] * (off - far) * (off - far)
         if middle and x < 0.0:
             whole += 0.5 * firm[n] * x * x
     return whole
 
 
 @njit(
-    "void(f8[:,::1], i8[:,::1], f8[:,::1], f8[::1], f8[:,::1], f8, f8, f8, b1, i8[:,:,::1], f8[:,::1],"
-    " f8[:,:,::1], f8[:,::1], f8, f8)",
+    "void(f8[:,::1], i8[:,::1], f8[:,::1], f8[::1], f8[:,::1], f8, f8, f8[:,::1], f8, b1[::1], f8, b1, i8[:,:,::1],"
+    " f8[:,::1], f8[:,:,::1], f8[:,::1], f8, f8)",
     cache=True,
 )
 def pressing(
-    places: Numbers, who: Indices, share: Numbers, firm: Numbers, rows: Numbers, low: float, step: float, off: float,
-    middle: bool, pairs: Indices, rise: Numbers, blocks: Numbers, speeds: Numbers, rub: float, slow: float,
+    places: Numbers, who: Indices, share: Numbers, firm: Numbers, rows: Numbers, low: float, step: float, arm: Numbers,
+    arm_low: float, on_arm: Flags, off: float, middle: bool, pairs: Indices, rise: Numbers, blocks: Numbers,
+    speeds: Numbers, rub: float, slow: float,
 ) -> None:  # fmt: skip
-    """Adds what a body that is pressed on pushes back, and what her other side does, and how that rises.
+    """Adds what a body and its arm that are pressed on push back, and what her other side does, and how that rises.
 
-    What slides on the body with ``speeds`` is held back by ``rub`` times as much as it is pressed, over the length of
+    What slides on them with ``speeds`` is held back by ``rub`` times as much as it is pressed, over the length of
     the time step, and by less where it slides slower than ``slow`` (Coulomb's friction, smoothed): it is held back, and
     comes to rest by its shape.
     """
@@ -202,44 +229,48 @@ def pressing(
                     to = pairs[n, k, m]
                     if to >= 0:
                         blocks[to, 0, 0] += firm[n] * share[n, k] * share[n, m]
-        far, way[0], way[1], way[2] = beyond(x, y, z, rows, low, step)
-        if far >= off:
-            continue
-        force = firm[n] * (off - far)
-        for k in range(3):
-            if share[n, k] == 0.0:
+        for body in range(2 if on_arm[n] else 1):
+            if body == 0:
+                far, way[0], way[1], way[2] = beyond(x, y, z, rows, low, step)
+            else:
+                far, way[0], way[1], way[2] = beside(x, y, z, arm, arm_low, step)
+            if far >= off:
                 continue
-            for i in range(3):
-                rise[who[n, k], i] -= force * share[n, k] * way[i]
-            for m in range(3):
-                to = pairs[n, k, m]
-                if to < 0 or share[n, m] == 0.0:
-                    continue
-                for i in range(3):
-                    for j in range(3):
-                        blocks[to, i, j] += firm[n] * share[n, k] * share[n, m] * way[i] * way[j]
-        if rub == 0.0:
-            continue
-        out = 0.0
-        for i in range(3):
-            past[i] = 0.0
+            force = firm[n] * (off - far)
             for k in range(3):
-                past[i] += share[n, k] * speeds[who[n, k], i]
-            out += past[i] * way[i]
-        along = 0.0
-        for i in range(3):
-            along += (past[i] - out * way[i]) ** 2
-        held = rub * force / max(sqrt(along), slow)
-        for k in range(3):
-            for m in range(3):
-                to = pairs[n, k, m]
-                if to < 0 or share[n, k] == 0.0 or share[n, m] == 0.0:
+                if share[n, k] == 0.0:
                     continue
-                by = held * share[n, k] * share[n, m]
                 for i in range(3):
-                    for j in range(3):
-                        blocks[to, i, j] -= by * way[i] * way[j]
-                    blocks[to, i, i] += by
+                    rise[who[n, k], i] -= force * share[n, k] * way[i]
+                for m in range(3):
+                    to = pairs[n, k, m]
+                    if to < 0 or share[n, m] == 0.0:
+                        continue
+                    for i in range(3):
+                        for j in range(3):
+                            blocks[to, i, j] += firm[n] * share[n, k] * share[n, m] * way[i] * way[j]
+            if rub == 0.0:
+                continue
+            out = 0.0
+            for i in range(3):
+                past[i] = 0.0
+                for k in range(3):
+                    past[i] += share[n, k] * speeds[who[n, k], i]
+                out += past[i] * way[i]
+            along = 0.0
+            for i in range(3):
+                along += (past[i] - out * way[i]) ** 2
+            held = rub * force / max(sqrt(along), slow)
+            for k in range(3):
+                for m in range(3):
+                    to = pairs[n, k, m]
+                    if to < 0 or share[n, k] == 0.0 or share[n, m] == 0.0:
+                        continue
+                    by = held * share[n, k] * share[n, m]
+                    for i in range(3):
+                        for j in range(3):
+                            blocks[to, i, j] -= by * way[i] * way[j]
+                        blocks[to, i, i] += by
 
 
 @njit("f8[:,::1](f8[:,::1])", cache=True)

@@ -17,6 +17,7 @@ from shapely import Polygon
 
 Numbers = NDArray[np.float64]
 Indices = NDArray[np.int64]
+Flags = NDArray[np.bool_]
 
 INSIDE = 0.6
 """How near to the edge a point inside may lie, as a share of the spacing."""

@@ -18,7 +18,7 @@ from scipy.signal import find_peaks
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.as_steps import LEVEL_WITHIN, Levelling, levelling, pinched
 from gentle_hem.core.hang.dress import HungDress
-from gentle_hem.core.hang.mesh import Numbers
+from gentle_hem.core.hang.mesh import Flags, Numbers
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
@@ -45,6 +45,9 @@ BAND = 0.03
 
 BELOW_CROTCH = 30.0
 """A thigh is measured so far below the crotch (mm)."""
+
+UPPER_ARM = 0.32
+"""An upper arm is measured so far down the arm, as a share of its length."""
 
 TIGHT, CLOSE = 0.02, 0.003
 """Cloth strained by more that lies nearer to her is tight (and m)."""
@@ -173,6 +176,8 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
         level for name, height in asked
         if (level := _at_level(dress, name, height, tight)) is not None
     )  # fmt: skip
+    arm = _at_arm(dress, tight)
+    levels += () if arm is None else (arm,)
     walk = None if ribbon is None else _walk(dress, recipe, ribbon, heel)
     return HangReading(
         ribbon, walk, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
@@ -276,33 +281,69 @@ def strained(dress: HungDress) -> Numbers:
 
 def _at_level(dress: HungDress, name: str, height: float, strains: Numbers) -> BodyLevel | None:
     """What is read at a height; None where the cloth does not go round her there, or round her leg."""
-    middle = dress.stand.leg_middle(height)
-    turns, mm = (2 * np.pi, 1000) if middle else (np.pi, 2000)
-    net, z = dress.sewn.net, height / 1000
-    corners = dress.now[net.triangles]
-    far = dress.stand.far(corners.mean(axis=1))
-    on_her = ~np.array([sheet.beside for sheet in dress.sewn.sheets])[dress.sewn.sheet_of]
-    near = (np.abs(corners.mean(axis=1)[:, 2] - z) < BAND) & on_her
+    plane = _Plane(np.array([dress.stand.leg_middle(height), 0.0, height / 1000]), np.array([0.0, 0.0, 1.0]))
+    on_her = ~np.array([sheet.beside or sheet.is_sleeve for sheet in dress.sewn.sheets])[dress.sewn.sheet_of]
+    return _read_round(dress, name, plane, on_her, strains, dress.stand.girth(height))
+
+
+def _at_arm(dress: HungDress, strains: Numbers) -> BodyLevel | None:
+    """What is read round her upper arm; None without a sleeve that reaches so far."""
+    arm = dress.stand.left_arm
+    if arm is None:
+        return None
+    place = (arm.start + UPPER_ARM * arm.long * arm.down) / 1000
+    is_sleeve = np.array([sheet.is_sleeve for sheet in dress.sewn.sheets])[dress.sewn.sheet_of]
+    plane = _Plane(place, arm.down / np.linalg.norm(arm.down))
+    return _read_round(dress, "upper arm", plane, is_sleeve, strains, arm.girths[0])
+
+
+@dataclass(frozen=True)
+class _Plane:
+    """A plane she is measured in: a place of it in the middle of what is measured (m), and the way out of it."""
+
+    middle: Numbers
+    way: Numbers
+
+    def off(self, places: Numbers) -> Numbers:
+        made: Numbers = (places - self.middle) @ self.way
+        return made
+
+    def turn(self, places: Numbers) -> Numbers:
+        """How far round the middle places lie (radians), from the front."""
+        aside = np.cross([0.0, 1.0, 0.0], self.way)
+        made: Numbers = np.arctan2((places - self.middle) @ aside, (places - self.middle)[:, 1])
+        return made
+
+
+def _read_round(
+    dress: HungDress, name: str, plane: _Plane, of: Flags, strains: Numbers, body: float
+) -> BodyLevel | None:  # fmt: skip
+    """What is read in a plane of some triangles; None where they do not go round, or half round her middle."""
+    is_half = abs(plane.middle[0]) < 1e-9
+    turns, mm = (np.pi, 2000) if is_half else (2 * np.pi, 1000)
+    corners = dress.now[dress.sewn.net.triangles]
+    near = (np.abs(plane.off(corners.mean(axis=1))) < BAND) & of
     if not near.any():
         return None
+    off = plane.off(corners)
     long, turn = 0.0, 0.0
-    across = (corners[:, :, 2].min(axis=1) <= z) & (corners[:, :, 2].max(axis=1) >= z) & on_her
-    for t in np.flatnonzero(across):
+    for t in np.flatnonzero((off.min(axis=1) <= 0) & (off.max(axis=1) >= 0) & of):
         ends = []
         for k in range(3):
-            p, q = corners[t, k], corners[t, (k + 1) % 3]
-            if (p[2] - z) * (q[2] - z) < 0:
-                ends.append(p + (q - p) * (z - p[2]) / (q[2] - p[2]))
+            p, q, a, b = corners[t, k], corners[t, (k + 1) % 3], off[t, k], off[t, (k + 1) % 3]
+            if a * b < 0:
+                ends.append(p - (q - p) * a / (b - a))
         if len(ends) == 2:
             long += float(np.linalg.norm(ends[1] - ends[0]))
-            one, other = (float(np.arctan2(x - middle, y)) for x, y, _ in ends)
-            turn += min(abs(one - other), 2 * np.pi - abs(one - other))
+            by = abs(float(np.diff(plane.turn(np.array(ends)))[0]))
+            turn += min(by, 2 * np.pi - by)
     if turn < 0.95 * turns:
         return None
-    lies = near & (far < CLOSE)
+    lies = near & (dress.stand.far(corners.mean(axis=1)) < CLOSE)
     strain = float(np.quantile(strains[lies], 0.9)) if lies.any() else 0.0
     most = int(np.argmax(np.where(near, strains, -1)))
-    return BodyLevel(name, height, mm * long, dress.stand.girth(height), strain, _where(corners[most].mean(axis=0)))
+    where = _where(corners[most].mean(axis=0) - (0.0 if is_half else plane.middle))
+    return BodyLevel(name, 1000 * plane.middle[2], mm * long, body, strain, where)
 
 
 def _where(place: Numbers) -> str:

@@ -24,7 +24,7 @@ from gentle_hem.core.hang import kernels
 from gentle_hem.core.hang.fabric import GRAVITY
 from gentle_hem.core.hang.factor import NOT_JOINED, Pattern
 from gentle_hem.core.hang.layers import THICK, Layers, Pushing
-from gentle_hem.core.hang.mesh import Indices, Numbers
+from gentle_hem.core.hang.mesh import Flags, Indices, Numbers
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.stand import Stand
 
@@ -114,6 +114,8 @@ class Falling:
     """Layers of it that are nearer push each other off (m)."""
     firm: float = FIRM
     """How hard what is nearer to the body is pushed off (N a m² for each m nearer)."""
+    on_arm: Flags | None = None
+    """By point, whether it may come to lie on her arm; none does, if nothing is said."""
 
     @classmethod
     def held_at(cls, net: Net, points: Indices, stand: Stand | None = None) -> Falling:
@@ -138,9 +140,9 @@ class Falling:
         return (of + abs(self.net.bending)).tocsr()
 
     @cached_property
-    def _touching(self) -> tuple[Indices, Numbers, Numbers]:
+    def _touching(self) -> tuple[Indices, Numbers, Numbers, Flags]:
         """The places of the cloth that may touch: its points, the middles of sides and of triangles; each between
-        which three points by which shares, and how hard it is pushed off (N/m).
+        which three points by which shares, how hard it is pushed off (N/m), and whether by her arm as well.
         """
         t, areas = self.net.triangles, self.net.areas
         sides = np.concatenate((t[:, (0, 1)], t[:, (1, 2)], t[:, (2, 0)]))
@@ -154,7 +156,9 @@ class Falling:
             np.full((len(t), 3), 1 / 3),
         ))  # fmt: skip
         firm = (self.firm / 3 * np.concatenate((self.net.spread, beside, areas))).astype(np.float64)
-        return np.ascontiguousarray(who, dtype=np.int64), share.astype(np.float64), firm
+        sleeve = np.zeros(self.net.count, dtype=bool) if self.on_arm is None else self.on_arm
+        on_arm: Flags = np.logical_and.reduce(sleeve[who], axis=1)
+        return np.ascontiguousarray(who, dtype=np.int64), share.astype(np.float64), firm, on_arm
 
     def _bent(self, places: Numbers) -> float:
         return 0.5 * float((places * (self.net.bending @ places)).sum())
@@ -164,9 +168,9 @@ class Falling:
         net = self.net
         whole = kernels.stretched(places, net.triangles, net.slopes, net.areas, net.moduli) + self._bent(places)
         if self.stand is not None:
-            who, share, firm = self._touching
+            stand, (who, share, firm, on_arm) = self.stand, self._touching
             whole += kernels.pressed(
-                places, who, share, firm, self.stand.rows, self.stand.low, self.stand.step, OFF, True
+                places, who, share, firm, stand.rows, stand.low, stand.step, stand.arm, stand.arm_low, on_arm, OFF, True
             )
         if pairs is not None:
             whole += self.layers.energy(places, pairs)
@@ -201,10 +205,11 @@ class Falling:
         blocks = np.zeros((len(matrix.pattern.rows), 3, 3))
         kernels.stretching(places, net.triangles, net.slopes, net.areas, net.moduli, matrix.corners, rise, blocks)
         if self.stand is not None:
-            stand, (who, share, firm) = self.stand, self._touching
+            stand, (who, share, firm, on_arm) = self.stand, self._touching
             kernels.pressing(
-                places, who, share, firm, stand.rows, stand.low, stand.step, OFF, True, matrix.touching, rise, blocks,
-                places if speeds is None else speeds, 0.0 if speeds is None else RUBS / step, SLOW,
+                places, who, share, firm, stand.rows, stand.low, stand.step, stand.arm, stand.arm_low, on_arm, OFF,
+                True, matrix.touching, rise, blocks, places if speeds is None else speeds,
+                0.0 if speeds is None else RUBS / step, SLOW,
             )  # fmt: skip
         if pushing is not None:
             pushing.add(matrix.pairs(pushing.who), matrix.alone, rise, blocks)

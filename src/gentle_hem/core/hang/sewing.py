@@ -20,6 +20,7 @@ from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
 from gentle_hem.core.dressed.hanging import ROWS, STRIPS, Hung, Patch, patch
 from gentle_hem.core.dressed.upper import is_whole
+from gentle_hem.core.hang.arms import Sleeve, drawn_to, is_sleeve
 from gentle_hem.core.hang.cuts import LONGER, Cut, Worn
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.legs import Legs
@@ -27,6 +28,7 @@ from gentle_hem.core.hang.mates import Side, Spot, ties
 from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
+from gentle_hem.core.hang.stand import Stand
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
@@ -75,7 +77,13 @@ class Sewing:
         self._leg_cuts = {
             piece.what: Cut(piece, Worn.LEG) for piece in (self._legs.pieces.values() if self._legs else ())
         }  # fmt: skip
-        self._on_her = self._uppers | self._leg_cuts
+        sleeves = [p for what, p in dressing.pieces.items() if what.is_outer(Section.SLEEVE) and not what.other]
+        is_set_in = bool(self._uppers) and len(sleeves) == 1 and is_sleeve(sleeves[0])
+        self._sleeves = {p.what: Cut(p, Worn.ARM) for p in sleeves if is_set_in}
+        self._stand = Stand.standing(
+            dressing.form, on_legs=self._legs is not None, with_arms=bool(self._sleeves)
+        )  # fmt: skip
+        self._on_her = self._uppers | self._leg_cuts | self._sleeves
         """Every piece that lies on her body, by what it is."""
         self._straps = [
             s for w in dressing.walked for run in (w.seam.a, w.seam.b) for s in run.stretches
@@ -249,10 +257,28 @@ class Sewing:
             self._note(cut, cut.part in held or (cut.worn is Worn.LEG and not legs_hang))
         for _, spots in mates:
             self._make_one([s.point for s in spots if s.point is not None])
+        for mesh, ids, cut in meshes:
+            if cut.worn is Worn.ARM:
+                self._draw_to_armhole(mesh, ids, cut)
         for h, spots_at in strips.items():
             if spots_at is not None:
                 meshes.append(self._strip(h, spots_at))
         return self._whole(meshes, mates, bool(held) or (bool(self._leg_cuts) and not legs_hang))
+
+    def _draw_to_armhole(self, mesh: Mesh, ids: Sequence[int], cut: Cut) -> None:
+        """Begin a sleeve where it is sewn in, what lies below following; its hem is left where it is."""
+        known: dict[int, list[Numbers]] = defaultdict(list)
+        own = set(ids)
+        for point, place in enumerate(self._where):
+            if point not in own and not np.isnan(place[0]):
+                known[self._found(point)].append(place)
+        places = np.array([self._where[point] for point in ids])
+        held = [k for k, point in enumerate(ids) if self._found(point) in known]
+        to = np.array([np.mean(known[self._found(ids[k])], axis=0) for k in held]).reshape(-1, 3)
+        hems = {e.name for e in cut.piece.edges if e.role is Role.HEM}
+        at_hem = {p for (edge, _), p in cut.ids.items() if edge in hems}
+        still = np.array([k for k, point in enumerate(ids) if point in at_hem], dtype=np.int64)
+        self._place(ids, drawn_to(mesh, places, np.array(held, dtype=np.int64), to, still))
 
     def _place(self, ids: Sequence[int], places: Numbers) -> None:
         """Note where points begin (mm)."""
@@ -294,7 +320,7 @@ class Sewing:
         self._feet(cut, feet)
 
     def _feet(self, cut: Cut, feet: Sequence[str]) -> None:
-        if cut.worn is not Worn.LEG and (self._leg_cuts or cut.part != self._lowest()):
+        if cut.worn is Worn.ARM or (cut.worn is not Worn.LEG and (self._leg_cuts or cut.part != self._lowest())):
             return
         found = [(cut.piece.edge(name).path.point_at(at), p) for (name, at), p in cut.ids.items() if name in feet]
         if found:
@@ -351,6 +377,7 @@ class Sewing:
                 (cut.piece.name, cut.part, cut.number), self._laid.get(cut.part, mesh.points), number[np.array(ids)],
                 cloths.role_of(cut.piece.what),
                 cut.part >= 0 and (self.dressing.hung[cut.part].over or self._is_strip(cut.part)),
+                cut.worn is Worn.ARM,
             )
             for mesh, ids, cut in meshes
         )  # fmt: skip
@@ -358,7 +385,7 @@ class Sewing:
         nearest = {int(number[p]): share for share, p in sorted(self._foot, reverse=True) if number[p] >= 0}
         foot = sorted(nearest.items(), key=lambda x: x[1])
         return Sewn(
-            net, start, held, sheets,
+            self._stand, net, start, held, sheets,
             np.repeat(np.arange(len(meshes)), [len(mesh.triangles) for mesh, _, _ in meshes]),
             np.array([p for p, _ in (*foot, *(foot[:1] if self._leg_cuts else ()))], dtype=np.int64),
             {name: number[[p for _, p in sorted(points)]] for name, points in self._names.items()},
@@ -382,6 +409,8 @@ class Sewing:
     def _begins(self, cut: Cut, points: Numbers) -> Numbers:
         if cut.worn is Worn.LEG and self._legs is not None:
             return self._legs.begins(cut.piece, points)
+        if cut.worn is Worn.ARM and self._stand.left_arm is not None:
+            return Sleeve(cut.piece, self._stand.left_arm).begins(points)
         surface = self.dressing.surface if cut.patch is None else self.dressing.hung[cut.part].surface
         assert surface is not None
         made: Numbers = np.stack(surface.place(1, *self._on_surface(cut, points)), axis=1)

@@ -10,8 +10,9 @@ from scipy.interpolate import LinearNDInterpolator
 from scipy.spatial import cKDTree
 
 from gentle_hem.core.cloth.role import ClothRole
-from gentle_hem.core.hang.mesh import Indices, Numbers
+from gentle_hem.core.hang.mesh import Flags, Indices, Numbers
 from gentle_hem.core.hang.net import Net
+from gentle_hem.core.hang.stand import Stand
 
 ROUND = 0.3
 """How much a turn round her counts for height, where it is taken apart (m)."""
@@ -37,6 +38,8 @@ class Sheet:
     """The cloth it is cut of."""
     beside: bool
     """Whether it hangs over what lies on her: a cape, a ruffle."""
+    is_sleeve: bool = False
+    """Whether it goes round an arm."""
 
     @property
     def name(self) -> str:
@@ -46,8 +49,10 @@ class Sheet:
 
 @dataclass(frozen=True)
 class Sewn:
-    """Everything sewn: the net, where it begins (m), what of it is held, and which point is what."""
+    """Everything sewn: her form, the net, where it begins (m), what of it is held, and which point is what."""
 
+    stand: Stand
+    """Her form, on legs under trousers, with arms in sleeves."""
     net: Net
     start: Numbers
     held: Numbers
@@ -64,10 +69,19 @@ class Sewn:
     """Pieces that are not hung."""
     is_held: bool
     """Whether it hangs from a waist that is held, because its bodice is only measured."""
-    is_unlike: bool = False
+    is_unlike: bool
     """Whether her right is another than her left, which alone is sewn."""
-    is_legs: bool = False
+    is_legs: bool
     """Whether it ends in legs: its hem goes round her left one, from the inside over the front to the inside."""
+
+    @property
+    def on_arm(self) -> Flags:
+        """By point, whether it is a sleeve's."""
+        made: Flags = np.zeros(self.net.count, dtype=bool)
+        for sheet in self.sheets:
+            if sheet.is_sleeve:
+                made[sheet.points] = True
+        return made
 
     @property
     def pieces(self) -> tuple[str, ...]:

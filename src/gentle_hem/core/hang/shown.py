@@ -6,7 +6,6 @@ from typing import Any
 
 import numpy as np
 
-from gentle_hem.core.hang.dress import stand_of
 from gentle_hem.core.hang.mesh import Indices, Numbers
 from gentle_hem.core.hang.sewn import Sewn
 from gentle_hem.core.recipe import Recipe
@@ -38,11 +37,12 @@ def outlines(sewn: Sewn) -> Indices:
 
 def shape_of(sewn: Sewn, recipe: Recipe) -> dict[str, Any]:
     """What does not change while a dress falls."""
-    stand = stand_of(recipe)
+    stand = sewn.stand
     return {
         "triangles": sewn.net.triangles.ravel().tolist(), "lines": outlines(sewn).ravel().tolist(),
         "pieces": list(sewn.pieces), "piece_of": sewn.sheet_of.tolist(), "hem": sewn.hem.tolist(),
         "colours": [recipe.cloths.cloth(sheet.role).colour for sheet in sewn.sheets],
-        "form": np.round(10_000 * stand.rows[::EVERY]).astype(int).ravel().tolist(),
+        "form": in_mm(stand.rows[::EVERY]), "arm": in_mm(stand.arm[::EVERY]),
+        "arm_low": round(10_000 * stand.arm_low),
         "every": round(10_000 * stand.step * EVERY),
     }  # fmt: skip

@@ -10,7 +10,7 @@ waist  ╲ │ │ ╱      the neck over the bust to the waist, and down the ba
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 from scipy.interpolate import PchipInterpolator
@@ -20,6 +20,7 @@ from gentle_hem.core.dressed.form import Form, half_depth, half_width
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.hang import kernels
+from gentle_hem.core.hang.arms import Arm
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Half
@@ -54,21 +55,31 @@ WEIGHS = 1e-3
 """How much less a move counts than a millimetre of length: where lengths contradict each other, little is moved."""
 
 
+NO_ARM = np.zeros((0, 4))
+
+
 @dataclass(frozen=True)
 class Stand:
     """A standing form; ``rows`` are its level sections from ``low`` up every ``step`` (m): half its width, half its
-    depth, how far forward its middle lies, how far to the side.
+    depth, how far forward its middle lies, how far to the side. ``arm`` are those of her left arm, nothing without.
     """
 
     form: Form
     rows: Numbers
     low: float
     step: float = STEP
+    arm: Numbers = field(default_factory=NO_ARM.copy)
+    arm_low: float = 0.0
+    left_arm: Arm | None = None
 
     @classmethod
-    def of(cls, figure: Figure, *, on_legs: bool = False) -> Stand:
-        """This person's form; what lies below her hip stands on one foot, or on her left leg and its mirror image."""
-        form = fitted(figure)
+    def of(cls, figure: Figure) -> Stand:
+        """This person's form, on one foot and without arms."""
+        return cls.standing(fitted(figure))
+
+    @classmethod
+    def standing(cls, form: Form, *, on_legs: bool = False, with_arms: bool = False) -> Stand:
+        """A form; what lies below its hip stands on one foot, or on her left leg and its mirror image."""
         heights = np.arange(0.0, form.heights[-1], 1000 * STEP)
         girth, aspect, forward = sections(form, heights)
         wide, deep = girth * half_width(aspect), girth * half_depth(aspect)
@@ -76,17 +87,28 @@ class Stand:
         if on_legs:
             share = forked(form, heights)[:, None]
             rows = rows * (1 - share) + leg(form, heights) * share
-        return cls(form, np.ascontiguousarray(rows / 1000), 0.0)
+        made = cls(form, np.ascontiguousarray(rows / 1000), 0.0)
+        if not with_arms:
+            return made
+        left_arm = Arm.of(form, made.rows, STEP)
+        arm, low = left_arm.rows(STEP)
+        return replace(made, arm=arm, arm_low=low, left_arm=left_arm)
+
+    def _nearest(self, places: Numbers) -> Numbers:
+        """How far outside of it places lie, and the way out of what of it is nearest."""
+        places = np.ascontiguousarray(places)
+        body = kernels.beyond_all(places, self.rows, self.low, self.step)
+        arm = kernels.beside_all(places, self.arm, self.arm_low, self.step)
+        made: Numbers = np.where((arm[:, 0] < body[:, 0])[:, None], arm, body)
+        return made
 
     def far(self, places: Numbers) -> Numbers:
         """How far outside it places lie (m), less than nothing inside."""
-        made: Numbers = kernels.beyond_all(np.ascontiguousarray(places), self.rows, self.low, self.step)[:, 0]
-        return made
+        return self._nearest(places)[:, 0]
 
     def out(self, places: Numbers) -> Numbers:
         """The way straight out of it at places."""
-        made: Numbers = kernels.beyond_all(np.ascontiguousarray(places), self.rows, self.low, self.step)[:, 1:]
-        return made
+        return self._nearest(places)[:, 1:]
 
     def girth(self, height: float) -> float:
         """How long round its section at a height is, or that of one leg (mm)."""

@@ -1,0 +1,145 @@
+"""Her arms, put on the form for sleeves, and where the places of a sleeve begin round one.
+
+shoulder tip ─╮         it leans out as far as lets it clear her side; its sections are level like those of the body
+         ╭──╮ │╲        a sleeve begins as a tube round it, no nearer to her than the arm; its cap is then drawn to
+         │  │╲ ╲ ╲      the armhole, and what lies below follows, less the further it is
+         │  │ ╲ ╲ ╲ wrist
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.interpolate import PchipInterpolator
+from scipy.sparse import coo_array, diags_array
+from scipy.sparse.linalg import spsolve
+
+from gentle_hem.core.dressed.form import Form
+from gentle_hem.core.dressed.upper import followed
+from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
+from gentle_hem.core.pattern import Edge, Piece, Role
+
+ROUNDED = 0.09
+"""The shoulder is rounded over such a share of the arm's length."""
+
+CLEARS = 20.0
+"""The arm hangs so far off her side (mm), below where it leaves it."""
+
+LEAVES = 30.0
+"""It leaves her side so far below the underarm (mm)."""
+
+LEAN, MOST_LEAN = 0.16, 0.6
+"""How far out it leans (radians), at least and at most."""
+
+ELBOW, HAND, ENDS = 0.57, 1.08, 1.22
+"""The elbow, the middle of the hand and its end lie so many arm's lengths below the tip, from memory."""
+
+OFF = 4.0
+"""Cloth begins so far off the arm (mm)."""
+
+
+@dataclass(frozen=True)
+class Arm:
+    """Her left arm: where it begins at the shoulder (mm), the way down it, and how long round it is."""
+
+    start: Numbers
+    down: Numbers
+    long: float
+    girths: tuple[float, float]
+    """Of the upper arm and of the wrist."""
+
+    @classmethod
+    def of(cls, form: Form, rows: Numbers, step: float) -> Arm:
+        """The arm of a form whose level sections are ``rows``, every ``step`` (m), as a stand has them."""
+        (x, z), _ = form.arm_line()
+        heights = 1000 * step * np.arange(len(rows))
+        beside = (heights < form.underarm - LEAVES) & (heights > z - form.arm)
+        radius = form.arm_girths[0] / 2 / np.pi
+        out = 1000 * rows[beside, 0] + radius + CLEARS - x
+        lean = float(np.arctan2(out, z - heights[beside]).max(initial=LEAN))
+        lean = min(max(lean, LEAN), MOST_LEAN)
+        y = 1000 * float(np.interp(z, heights, rows[:, 2]))
+        down = np.array([np.sin(lean), -y / form.arm, -np.cos(lean)])  # the hand hangs beside her middle
+        return cls(np.array([x, y, z]), down, form.arm, form.arm_girths)
+
+    def radius(self, along: Numbers) -> Numbers:
+        """Half as thick as it is at shares of its length from the shoulder."""
+        upper, wrist = self.girths
+        known = [0.0, 0.3, ELBOW, 1.0, HAND, ENDS]
+        girth = PchipInterpolator(known, [upper, upper, (upper + wrist) / 2, wrist, 1.15 * wrist, wrist])(
+            np.clip(along, 0.0, ENDS)
+        )
+        ends = np.minimum(np.clip(along / ROUNDED, 0.0, 1.0), np.clip((ENDS - along) / ROUNDED, 0.0, 1.0))
+        made: Numbers = girth / 2 / np.pi * np.sqrt(np.maximum(1 - (1 - ends) ** 2, 1e-4))
+        return made
+
+    def rows(self, step: float) -> tuple[Numbers, float]:
+        """Its level sections every ``step`` (m) from the lowest up, and how high that is."""
+        low = self.start[2] + self.down[2] * ENDS * self.long
+        heights = np.arange(low, self.start[2], 1000 * step)
+        along = (heights - self.start[2]) / self.down[2]
+        radius = self.radius(along / self.long)
+        middle = self.start + along[:, None] * self.down
+        made = np.stack((radius / -self.down[2], radius, middle[:, 1], middle[:, 0]), axis=1)
+        return np.ascontiguousarray(made / 1000), low / 1000
+
+
+def is_sleeve(piece: Piece) -> bool:
+    """Whether a piece is a whole sleeve: a cap, a seam under the arm, and a hem."""
+    roles = {edge.role for edge in piece.edges}
+    return roles == {Role.CAP, Role.UNDERARM, Role.HEM}
+
+
+@dataclass(frozen=True)
+class Sleeve:
+    """A sleeve put on an arm."""
+
+    piece: Piece
+    arm: Arm
+
+    def begins(self, points: Numbers) -> Numbers:
+        """Where places of it begin (mm): round the arm, its cap as wide as it is below, on the outer side."""
+        front, back = (self._edges(Role.UNDERARM, half) for half in ("front", "back"))
+        top, under = self.piece.seam_line.box[3], max(y for e in front for y in (e.path.start.y, e.path.end.y))
+        lines = [followed(e.path) for e in (*front, *back)]
+        levels = np.minimum(points[:, 1], under)
+        ends = [np.interp(levels, *line[np.argsort(line[:, 1])].T[::-1]) for line in lines]
+        ahead, behind = ends
+        half = np.maximum(np.abs(ahead - behind) / 2, 1.0)
+        turn = np.pi * (points[:, 0] - (ahead + behind) / 2) / half * np.sign(ahead - behind)
+        along = top - points[:, 1]
+        thick = self.arm.radius(np.maximum(along, 0.3 * self.arm.long) / self.arm.long) + OFF
+        wide = np.maximum(half / np.pi, thick)
+        out = np.array([-self.arm.down[2], 0.0, self.arm.down[0]])
+        out /= np.linalg.norm(out)
+        forward = np.array([0.0, 1.0, 0.0])
+        made: Numbers = (
+            self.arm.start + along[:, None] * self.arm.down
+            + (wide * np.cos(turn) + wide - thick)[:, None] * out + (wide * np.sin(turn))[:, None] * forward
+        )  # fmt: skip
+        return made
+
+    def _edges(self, role: Role, half: str) -> list[Edge]:
+        return [e for e in self.piece.edges if e.role is role and e.name.endswith(half)]
+
+
+def drawn_to(mesh: Mesh, places: Numbers, held: Indices, to: Numbers, still: Indices) -> Numbers:
+    """Places of a mesh with some drawn to where they are sewn and some kept: what lies between follows evenly."""
+    count = len(places)
+    t = mesh.triangles
+    one, other = np.concatenate((t[:, (0, 1)], t[:, (1, 2)], t[:, (2, 0)])).T
+    joined = coo_array((np.ones(len(one)), (one, other)), shape=(count, count)).tocsr()
+    joined = joined + joined.T
+    known = np.zeros(count, dtype=bool)
+    known[still] = known[held] = True
+    moved = np.zeros_like(places)
+    moved[held] = to - places[held]
+    free = np.flatnonzero(~known)
+    if len(free) == 0 or len(held) == 0:
+        return places + moved
+    even = diags_array(np.asarray(joined.sum(axis=1)).ravel()) - joined
+    even = even.tocsr()
+    moved[free] = spsolve(even[free][:, free].tocsc(), -(even[free][:, known] @ moved[known]))
+    made: Numbers = places + moved
+    return made
