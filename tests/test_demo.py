@@ -14,7 +14,7 @@ from server import running
 
 @pytest.fixture(scope="module")
 def demo():
-    with running() as server, httpx.Client(base_url=server.url, timeout=10) as client:
+    with running() as server, httpx.Client(base_url=server.url, timeout=60) as client:
         yield client
 
 

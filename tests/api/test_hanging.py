@@ -1,11 +1,15 @@
 """A dress hung, asked of the program: told as it falls, read, stopped; others are answered meanwhile."""
 
+import io
 import json
 import threading
 import time
+import zipfile
 
+import pdfplumber
 import pytest
 from fastapi.testclient import TestClient
+from PIL import Image
 from pytest import approx
 
 from dresses import recipe
@@ -83,6 +87,59 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     assert again["wedge"] == {"kind": "wedge"}
     assert "The neck edge stands off her by 0.9 cm in front." in again["said"]
     assert "A wedge of 0.4 cm pinched out of the neck edge closes it." in again["said"]
+
+
+def test_the_pictures_of_a_dress_are_kept_with_the_version_that_hung(client):
+    """On the desk, on the cut sheet, and with what is kept of her; until another version is hung."""
+    dress = client.post("/api/commissions", json={"title": "Sundress", "person": "Somebody"}).json()
+    place = f"/api/commissions/{dress['id']}"
+
+    def save(recipe, over):
+        body = {"recipe": recipe, "from_version": over}
+        return client.post(f"{place}/versions", json=body).raise_for_status().json()["version"]
+
+    def on_desk():
+        [row] = [one for one in client.get("/api/desk").json()["rows"] if one["id"] == dress["id"]]
+        return row["hung"]
+
+    def pictures_on_cut_sheet():
+        with pdfplumber.open(io.BytesIO(client.get(f"{place}/files/cut-sheet.pdf").raise_for_status().content)) as pdf:
+            words = "".join(page.extract_text() for page in pdf.pages)
+            return "As it hangs" in words, sum(len(page.images) for page in pdf.pages)
+
+    version = save(asked(lower={"kind": "straight"}), dress["version"])
+    hung = client.get(place).json()["recipe"]
+    number = client.post("/api/hangs", json=hung).raise_for_status().json()["number"]
+    assert (on_desk(), pictures_on_cut_sheet()) == (False, (False, 0))
+    front = f"{place}/versions/{version}/hung/front"
+    assert client.get(front).status_code == 404
+    early = client.put(f"{place}/versions/{version}/hung", json={"hang": number})
+    assert early.status_code == 409  # it is not at rest yet
+    list(told(client, number))
+    client.put(f"{place}/versions/{version}/hung", json={"hang": number}).raise_for_status()
+    png = client.get(front).raise_for_status()
+    assert png.headers["content-type"] == "image/png"
+    with Image.open(io.BytesIO(png.content)) as picture:
+        assert picture.size == (420, 640)
+    assert png.content != client.get(front.replace("front", "back")).content
+    assert (on_desk(), pictures_on_cut_sheet()[0]) == (True, True)
+    assert pictures_on_cut_sheet()[1] == 3
+    everything = client.get(f"/api/people/{dress['person']['id']}/everything.zip").content
+    with zipfile.ZipFile(io.BytesIO(everything)) as archive:
+        assert sum(name.startswith("hung/") for name in archive.namelist()) == 3
+    # a longer one is another dress: nothing is shown of it that was not hung
+    longer = {**hung, "lower": {**hung["lower"], "length": hung["lower"]["length"] + 20}}
+    after = save(longer, version)
+    refused = client.put(f"{place}/versions/{after}/hung", json={"hang": number})
+    assert refused.status_code == 409
+    assert "not this version" in refused.json()["detail"]
+    assert (on_desk(), pictures_on_cut_sheet()) == (False, (False, 0))
+    assert client.get(front).status_code == 200
+    again = client.post("/api/hangs", json=client.get(place).json()["recipe"]).json()["number"]
+    list(told(client, again))
+    client.put(f"{place}/versions/{after}/hung", json={"hang": again}).raise_for_status()
+    assert on_desk()
+    assert client.get(front).status_code == 404  # of each dress those of the version hung last are kept
 
 
 def test_a_dress_that_cannot_be_cut_is_refused_in_a_sentence(client):

@@ -89,7 +89,7 @@ def test_a_copy_of_older_tables_is_brought_up_before_it_is_brought_in(client, st
             "SELECT name FROM sqlite_master WHERE type='index' AND tbl_name='activity'"
         ).fetchall():
             old.execute(f"DROP INDEX IF EXISTS {index[0]}")
-        for later in ("activity", "costing", "cloth_note", "photograph"):
+        for later in ("activity", "costing", "cloth_note", "photograph", "hung_picture"):
             old.execute(f"DROP TABLE {later}")
         old.execute("ALTER TABLE person DROP COLUMN put_away_at")
         old.execute("ALTER TABLE bench_mark DROP COLUMN waits_until")

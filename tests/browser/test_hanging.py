@@ -14,7 +14,7 @@ def hung(page, studio):
     open_commission(page, studio, DRESS)
     page.get_by_role("button", name="Hang it before it is cut").click()
     room = page.get_by_test_id("hang")
-    expect(room).to_have_attribute("data-state", "rest", timeout=60_000)
+    expect(room).to_have_attribute("data-state", "rest", timeout=180_000)
     return room
 
 
@@ -58,6 +58,12 @@ def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
     assert "Hung before it is cut" in first
     assert "The hem hangs" in first
     assert images == 3
+    # and it is seen on the desk as it hung
+    with page.context.new_page() as desk:
+        desk.goto(studio.url)
+        on_desk = desk.get_by_role("link", name=DRESS).get_by_role("img", name="as it hung")
+        expect(on_desk).to_be_visible()
+        expect(on_desk).to_have_js_property("naturalWidth", 420)
     room.get_by_role("button", name="Take the levelled hem into the pattern").click()
     expect(room.get_by_text("The recipe has changed since this was hung.")).to_be_visible()
     # what hangs is another dress now, and is not printed with this one
@@ -73,14 +79,14 @@ def test_other_fullnesses_are_hung_beside_it(page, studio):
     open_commission(page, studio, "Sundress")
     page.get_by_role("button", name="Hang it before it is cut").click()
     room = page.get_by_test_id("hang")
-    expect(room).to_have_attribute("data-state", "rest", timeout=60_000)
+    expect(room).to_have_attribute("data-state", "rest", timeout=180_000)
     room.get_by_role("button", name="Hang them beside it").click()
     beside = room.get_by_test_id("beside")
     expect(beside).to_have_count(3)
     hems = []
     for k, said in enumerate(("half circle (this one)", "quarter circle", "three-quarter circle")):
         expect(beside.nth(k)).to_contain_text(said)
-        expect(beside.nth(k)).to_have_attribute("data-state", "rest", timeout=60_000)
+        expect(beside.nth(k)).to_have_attribute("data-state", "rest", timeout=180_000)
         expect(beside.nth(k).get_by_role("img")).to_be_visible()
         hems.append(float(beside.nth(k).locator("dd").first.inner_text().removesuffix(" cm")))
     half, quarter, three_quarters = hems

@@ -112,6 +112,7 @@ def test_trousers_go_round_her_legs_as_they_were_cut():
     words = " ".join(said(reading, Tape(Unit.CM)))
     assert "The hem of a leg is 44.0 cm round" in words or "The hem of a leg is 43.9 cm round" in words
     assert "a step there takes" not in words
+    assert "Each leg has a hem of its own: level it at a fitting." in words
     assert not dress.sewn.is_held
     assert reading.levelling.step is None
 

@@ -33,6 +33,7 @@ from gentle_hem.store.models import Commission, RecipeVersion, TaskList
 from gentle_hem.store.slips import program, slip_of, write_slip
 from gentle_hem.store.store import (
     append_version,
+    hung_pictures,
     keep_slip,
     latest_measures,
     latest_version,
@@ -349,7 +350,8 @@ def file(
         if name in SAYS_CLOTH:
             recipe, garment = order.recipe, order.garment
             laid = laid_cloths(commission_id, recipe, garment, session, asked.tape(recipe.unit))
-            order = replace(order, bought={role: one.bought.text for role, one in laid.items()})
+            bought = {role: one.bought.text for role, one in laid.items()}
+            order = replace(order, bought=bought, hung=hung_pictures(session, kept))
         if name == "pattern.zip":
             content = packed(order, _log_of(session, row), with_person=with_person)
         else:

@@ -6,12 +6,14 @@ written again one by one in the background.
 
 import logging
 import threading
+from collections.abc import Sequence
 from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
 from fastapi import APIRouter, Query
 from pydantic import BaseModel
 from sqlalchemy.exc import DBAPIError
+from sqlalchemy.orm import Session
 
 from gentle_hem.api.kept import LARGEST_NUMBER, Reading
 from gentle_hem.api.shown import InkOut
@@ -19,7 +21,7 @@ from gentle_hem.core.units import Unit
 from gentle_hem.store import Store
 from gentle_hem.store.models import Commission
 from gentle_hem.store.slips import program, write_stale_slip
-from gentle_hem.store.store import commissions, count_commissions
+from gentle_hem.store.store import commissions, count_commissions, hung_as_they_are
 
 desk = APIRouter(prefix="/api", tags=["desk"])
 log = logging.getLogger("gentle_hem")
@@ -64,6 +66,8 @@ class DeskRow(CommissionOut):
     put_away: bool
     drawing: SmallDrawing | None = None
     """The dress from in front; None where it is not drawn yet, or cannot be."""
+    hung: bool = False
+    """Whether it was hung as it is now, so that there are pictures of it."""
 
 
 class DeskOut(BaseModel):
@@ -100,12 +104,18 @@ def open_desk(
     """
     rows = commissions(session, most, after, by_due_day=by == "due", put_away=put_away)
     return DeskOut(
-        rows=[desk_row(row) for row in rows], total=count_commissions(session, put_away=put_away),
+        rows=desk_rows(session, rows), total=count_commissions(session, put_away=put_away),
         put_away=count_commissions(session, put_away=True),
     )  # fmt: skip
 
 
-def desk_row(row: Commission) -> DeskRow:
+def desk_rows(session: Session, rows: Sequence[Commission]) -> list[DeskRow]:
+    """Commissions as they lie on the desk."""
+    hung = hung_as_they_are(session, rows)
+    return [_desk_row(row, row.id in hung) for row in rows]
+
+
+def _desk_row(row: Commission, hung: bool) -> DeskRow:
     slip = row.slip
     fresh = slip is not None and slip.version == row.version and slip.program == program()
     said = {**commission_out(row), "put_away": row.put_away_at is not None}
@@ -115,7 +125,7 @@ def desk_row(row: Commission) -> DeskRow:
     return DeskRow(
         **said, summary=slip.summary, unit=Unit(slip.unit), stops=slip.stops, warnings=slip.warnings,
         first_trouble=slip.trouble, unreadable=slip.unreadable, looked_at=fresh,
-        drawing=slip.drawing,
+        drawing=slip.drawing, hung=hung,
     )  # fmt: skip
 
 

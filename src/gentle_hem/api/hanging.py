@@ -5,15 +5,16 @@ from collections.abc import Iterator
 from typing import Annotated, Any, Literal
 
 from fastapi import APIRouter, Body, HTTPException, Path, Query, Request
-from fastapi.responses import StreamingResponse
+from fastapi.responses import Response, StreamingResponse
 from pydantic import BaseModel, TypeAdapter
 
-from gentle_hem.api.kept import LARGEST_NUMBER, Asked
+from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, stored
 from gentle_hem.core.hang.fullness import beside, say_full
 from gentle_hem.core.names import Document
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, format_length
-from gentle_hem.laying.hanging import Hanging, HangingRoom
+from gentle_hem.laying.hanging import Hanging, HangingRoom, key_of
+from gentle_hem.store.store import hung_pictures, keep_hung, version_numbered
 
 hanging = APIRouter(prefix="/api", tags=["hang"])
 
@@ -186,6 +187,32 @@ def _found(number: int, request: Request) -> tuple[HangingRoom, Hanging]:
 def hung(number: Number, request: Request, asked: Asked) -> HangOut:
     """How a dress hangs by now."""
     return _out(_found(number, request)[1], asked.tape())
+
+
+class HungIn(BaseModel):
+    """Which dress that hangs is the version's."""
+
+    hang: int
+
+
+@hanging.put("/commissions/{commission_id}/versions/{version}/hung", status_code=204)
+def keep(commission_id: RecordId, version: RecordId, body: HungIn, request: Request, session: Writing) -> None:
+    """Keep the pictures of a dress at rest with the version it was hung from, for the desk and the cut sheet."""
+    kept = found(version_numbered(session, commission_id, version), "version")
+    _, made = _found(body.hang, request)
+    if not made.pictures or made.key != key_of(stored(kept).model_dump(mode="json")):
+        raise HTTPException(409, "What hangs there is not this version at rest, so its pictures are not kept with it.")
+    keep_hung(session, kept, made.pictures)
+
+
+@hanging.get("/commissions/{commission_id}/versions/{version}/hung/{view}", response_class=Response)
+def picture(
+    commission_id: RecordId, version: RecordId, view: Literal["front", "side", "back"], session: Reading
+) -> Response:  # fmt: skip
+    """How a version hung, seen from one side."""
+    kept = found(version_numbered(session, commission_id, version), "version")
+    png = found(hung_pictures(session, kept).get(view), "picture of it; hang it, and it is kept")
+    return Response(png, media_type="image/png")
 
 
 @hanging.delete("/hangs/{number}", status_code=204)

@@ -9,7 +9,7 @@ from datetime import UTC, date, datetime
 from fastapi import APIRouter, HTTPException, Request, Response
 from pydantic import BaseModel, Field
 
-from gentle_hem.api.desk import DeskRow, PersonOut, desk_row
+from gentle_hem.api.desk import DeskRow, PersonOut, desk_rows
 from gentle_hem.api.fittings import ProposedOut, in_block
 from gentle_hem.api.kept import Asked, Reading, RecordId, Writing, attached, found
 from gentle_hem.core.figure import MEASURES, Figure
@@ -150,7 +150,7 @@ def one_person(person_id: RecordId, session: Reading, asked: Asked) -> PersonPag
             for key, label in MEASURES.items() if any(key in one for one in sets)
         ],
         blocks=blocks, in_block=[in_block(one, unit) for one in corrections_of(session, person_id)],
-        dresses=[desk_row(row) for row in rows],
+        dresses=desk_rows(session, rows),
     )  # fmt: skip
 
 
@@ -226,6 +226,10 @@ def everything(person_id: RecordId, session: Reading, asked: Asked) -> Response:
             name = f"photographs/{photograph['id']}.jpg"
             archive.writestr(name, photograph["picture"])
             photograph["picture"] = name
+        for hung in told.get("hung_picture", ()):
+            name = f"hung/{hung['recipe_version_id']} {hung['view']}.png"
+            archive.writestr(name, hung["picture"])
+            hung["picture"] = name
         write("everything.json", told)
         for figure in person.figures:
             read = Figure(measures=figure.measures)

@@ -33,6 +33,7 @@ from gentle_hem.formats.pages import Pages
 from gentle_hem.formats.paper import Paper
 
 DRESS_HIGH = 95.0
+HUNG_HIGH = 80.0
 PIECES_HIGH = 105.0
 """How high the drawings are at most (mm)."""
 
@@ -53,9 +54,13 @@ def levels_said(dress: DrawnDress, unit: Tape) -> str:
 
 
 def to_cut_sheet(
-    recipe: Recipe, garment: Garment, dress: DrawnDress | None, bought: Mapping[ClothRole, str], tag: Tag, paper: Paper
-) -> bytes:
-    """What is cut, from what, and how; ``bought`` is how much of each cloth that is laid."""
+    recipe: Recipe, garment: Garment, seen: tuple[DrawnDress | None, Mapping[str, bytes]],
+    bought: Mapping[ClothRole, str], tag: Tag, paper: Paper,
+) -> bytes:  # fmt: skip
+    """What is cut, from what, and how; ``seen`` is the dress as it is drawn, and as it hangs by the side it is seen
+    from, ``bought`` how much of each cloth that is laid.
+    """
+    dress, hung = seen
     unit = tape(recipe.unit)
     pages = Pages(f"{tag.garment or 'Dress'}: cut sheet", tag.lines, paper)
     for reason in tag.stops:
@@ -65,6 +70,10 @@ def to_cut_sheet(
     else:
         pages.dress(dress, DRESS_HIGH)
         pages.say(levels_said(dress, unit))
+    if hung:
+        pages.head("As it hangs", needs=HUNG_HIGH + 14)
+        pages.pictures([hung[view] for view in ("front", "side", "back") if view in hung], HUNG_HIGH)
+        pages.say("From in front, from her left, from behind; let fall in this cloth on her form.", small=True)
     pages.head("What is open")
     said = [f for f in garment.findings if f.severity is not Severity.STOP]
     for finding in sorted(said, key=lambda one: one.severity is Severity.NOTE):

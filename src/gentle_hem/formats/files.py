@@ -37,6 +37,8 @@ class Order:
     day: date | None = None
     bought: Mapping[ClothRole, str] = field(default_factory=dict)
     """How much of each cloth that is laid is bought, as it is asked for in the shop."""
+    hung: Mapping[str, bytes] = field(default_factory=dict)
+    """How it hangs, by the side it is seen from, as PNG; nothing where it was not hung."""
     beside: Order | None = None
     """Another version, printed beside this one."""
 
@@ -137,7 +139,9 @@ def _large_pdf(order: Order) -> bytes:
 def _cut_sheet(order: Order) -> bytes:
     from gentle_hem.formats.cut_sheet import to_cut_sheet
 
-    return to_cut_sheet(order.recipe, order.garment, order.dress, order.bought, order.tag, paper_for(order.recipe.unit))
+    return to_cut_sheet(
+        order.recipe, order.garment, (order.dress, order.hung), order.bought, order.tag, paper_for(order.recipe.unit)
+    )
 
 
 def _workings(order: Order) -> bytes:

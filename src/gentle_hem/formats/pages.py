@@ -15,6 +15,7 @@ from xml.sax.saxutils import escape
 
 from reportlab.lib.colors import Color, black
 from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import CondPageBreak, Flowable, PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table
 
@@ -93,6 +94,19 @@ class Pages:
         """A drawing (mm), whole on one page."""
         self._story.append(Inked(width, min(height, self.height - 30), ink))
         self._story.append(Spacer(1, 4))
+
+    def pictures(self, files: Sequence[bytes], height: float) -> None:
+        """PNG files beside each other, as high as that (mm)."""
+        images = [ImageReader(io.BytesIO(file)) for file in files]
+
+        def ink(canvas: Canvas) -> None:
+            for k, image in enumerate(images):
+                canvas.drawImage(
+                    image, self.width * k / len(images), 0, self.width / len(images), height, mask="auto",
+                    preserveAspectRatio=True, anchor="c",
+                )  # fmt: skip
+
+        self.draw(self.width, height, ink)
 
     def dress(self, dress: DrawnDress, height: float) -> None:
         """The dress from in front, from the side and from behind, as high as that at most (mm)."""

@@ -15,6 +15,7 @@ import subprocess
 import sys
 import threading
 import time
+from base64 import b64decode, b64encode
 from collections import OrderedDict
 from collections.abc import Iterator
 from dataclasses import dataclass, field
@@ -49,6 +50,12 @@ RESTLESS = "This dress was let fall and did not come to rest; nothing is read fr
 State = Literal["falling", "rest", "refused", "failed", "stopped"]
 
 
+def key_of(recipe: dict[str, Any]) -> str:
+    """What is the same for two recipes that hang alike."""
+    hung = {part: value for part, value in recipe.items() if part not in NOT_HUNG}
+    return hashlib.sha256(json.dumps(hung, sort_keys=True).encode()).hexdigest()
+
+
 @dataclass
 class Hanging:
     """A dress that is being hung, or was."""
@@ -62,6 +69,8 @@ class Hanging:
     rest: dict[str, Any] | None = None
     lain: list[Any] | None = field(default=None, repr=False)
     """How its pieces lie at rest: what a like one begins from."""
+    pictures: dict[str, bytes] = field(default_factory=dict, repr=False)
+    """By the side it is seen from, as PNG; once it is at rest."""
     shapes: int = 0
     """How many shapes have been told: a new one is told whole."""
     changes: int = 0
@@ -83,8 +92,7 @@ class HangingRoom:
         """Hang what a recipe makes, from how the one with the number ``after`` lies, where that is known and has the
         same pieces; what was hung already, or is being hung, is answered.
         """
-        hung = {part: value for part, value in recipe.items() if part not in NOT_HUNG}
-        key = hashlib.sha256(json.dumps(hung, sort_keys=True).encode()).hexdigest()
+        key = key_of(recipe)
         with self._changed:
             for known in self._known.values():
                 if known.key == key and known.state in ("falling", "rest", "refused"):
@@ -187,6 +195,7 @@ class HangingRoom:
             made.places = told.get("places", made.places)
             if "rest" in told:
                 made.rest, made.state, made.lain = told["rest"], "rest", told["lain"]
+                made.pictures = {view: b64decode(png) for view, png in told["pictures"].items()}
             if "refused" in told:
                 made.state, made.trouble = "refused", told["refused"]
             self._tell(made)
@@ -208,6 +217,7 @@ def main() -> None:
 
     from gentle_hem.core.hang.dress import hang
     from gentle_hem.core.hang.mesh import Numbers
+    from gentle_hem.core.hang.pictures import as_png, pictured
     from gentle_hem.core.hang.reading import read, strained
     from gentle_hem.core.hang.rest import NotAtRest
     from gentle_hem.core.hang.sewing import CannotHang
@@ -256,6 +266,7 @@ def main() -> None:
                      "reading": asdict(read(dress, recipe, garment))},
             "lain": [[*key, np.round(laid, 5).tolist(), np.round(at, 5).tolist()]
                      for key, (laid, at) in dress.sewn.lain(dress.now).items()],
+            "pictures": {view: b64encode(png).decode() for view, png in as_png(pictured(dress, recipe))},
         })  # fmt: skip
 
 

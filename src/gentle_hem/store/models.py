@@ -2,7 +2,7 @@
 
 person ──< figure (dated, never overwritten)
    │
-   └────< commission ──< recipe version (append-only)
+   └────< commission ──< recipe version (append-only) ──< hung picture (how it hangs, from each side)
                 │
                 └──── slip (what the desk shows; read again from the newest version whenever it is out of date)
 
@@ -112,6 +112,19 @@ class RecipeVersion(Base):
     recipe: Mapped[dict[str, Any]] = mapped_column(JSON)
 
     commission: Mapped[Commission] = relationship(back_populates="versions")
+
+
+class HungPicture(Base):
+    """A version of a recipe hung on its figure, as it is seen from one side, as a PNG. Of each commission those of the
+    version hung last are kept.
+    """
+
+    __tablename__ = "hung_picture"
+    __table_args__ = (UniqueConstraint("recipe_version_id", "view"),)
+
+    recipe_version_id: Mapped[int] = mapped_column(ForeignKey("recipe_version.id"), index=True)
+    view: Mapped[str] = mapped_column(String(8))
+    picture: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
 
 
 class StepList(Base):

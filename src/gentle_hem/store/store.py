@@ -10,13 +10,13 @@ import fcntl
 import shutil
 import sqlite3
 import tempfile
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from contextlib import closing, contextmanager
 from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Connection, create_engine, event, func, inspect, select, text, update
+from sqlalchemy import Connection, create_engine, delete, event, func, inspect, select, text, update
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, joinedload, sessionmaker
 
@@ -33,7 +33,7 @@ from gentle_hem.store.backup import (
 )
 from gentle_hem.store.erasing import UNFINISHED, Who, clear_unfinished, erase_from_copies, pack, take_out
 from gentle_hem.store.gate import Gate
-from gentle_hem.store.models import Commission, FigureSet, Person, RecipeVersion, Slip, StepList
+from gentle_hem.store.models import Commission, FigureSet, HungPicture, Person, RecipeVersion, Slip, StepList
 from gentle_hem.store.trouble import StoreTrouble, damaged, newest_copy, sentence_for
 
 IN_USE = "in-use"
@@ -328,6 +328,30 @@ def version_numbered(session: Session, commission_id: int, number: int) -> Recip
     return session.scalars(
         select(RecipeVersion).where(RecipeVersion.commission_id == commission_id, RecipeVersion.number == number)
     ).first()
+
+
+def keep_hung(session: Session, version: RecipeVersion, pictures: Mapping[str, bytes]) -> None:
+    """How a version hangs, by the side it is seen from; those of the versions before it are given up."""
+    of_this_dress = select(RecipeVersion.id).where(RecipeVersion.commission_id == version.commission_id)
+    session.execute(delete(HungPicture).where(HungPicture.recipe_version_id.in_(of_this_dress)))
+    session.add_all(HungPicture(recipe_version_id=version.id, view=view, picture=png) for view, png in pictures.items())
+
+
+def hung_pictures(session: Session, version: RecipeVersion) -> dict[str, bytes]:
+    """How a version hangs, by the side it is seen from; nothing where it was not hung."""
+    rows = select(HungPicture.view, HungPicture.picture).where(HungPicture.recipe_version_id == version.id)
+    return {row.view: row.picture for row in session.execute(rows)}
+
+
+def hung_as_they_are(session: Session, rows: Iterable[Commission]) -> frozenset[int]:
+    """The numbers of those commissions that were hung in their newest version."""
+    query = (
+        select(Commission.id)
+        .join(RecipeVersion, RecipeVersion.commission_id == Commission.id)
+        .join(HungPicture, HungPicture.recipe_version_id == RecipeVersion.id)
+        .where(Commission.id.in_([row.id for row in rows]), RecipeVersion.number == Commission.version)
+    )
+    return frozenset(session.scalars(query))
 
 
 def append_version(session: Session, commission_id: int, recipe: dict[str, Any]) -> RecipeVersion:

@@ -879,6 +879,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/commissions/{commission_id}/versions/{version}/hung": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Keep the pictures of a dress at rest with the version it was hung from, for the desk and the cut sheet.
+         */
+        put: operations["keep_api_commissions__commission_id__versions__version__hung_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commissions/{commission_id}/versions/{version}/hung/{view}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description How a version hung, seen from one side.
+         */
+        get: operations["picture_api_commissions__commission_id__versions__version__hung__view__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare/{kind}": {
         parameters: {
             query?: never;
@@ -2850,6 +2890,11 @@ export interface components {
             due_on: string | null;
             /** First Trouble */
             first_trouble: string;
+            /**
+             * Hung
+             * @default false
+             */
+            hung: boolean;
             /** Id */
             id: number;
             /** Looked At */
@@ -3310,6 +3355,14 @@ export interface components {
             closed: string[];
             /** Week */
             week: (components["schemas"]["OpenIn"] | null)[];
+        };
+        /**
+         * HungIn
+         * @description Which dress that hangs is the version's.
+         */
+        HungIn: {
+            /** Hang */
+            hang: number;
         };
         /**
          * InkOut
@@ -7146,6 +7199,71 @@ export interface operations {
                         [key: string]: unknown;
                     };
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    keep_api_commissions__commission_id__versions__version__hung_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                commission_id: number;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HungIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    picture_api_commissions__commission_id__versions__version__hung__view__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                commission_id: number;
+                version: number;
+                view: "front" | "side" | "back";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

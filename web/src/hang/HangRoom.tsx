@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
-import { api, type Hang, type Recipe, type Unit } from "../api/client";
+import { answer, api, type Hang, type Recipe, type Unit } from "../api/client";
 import type { Changes } from "../recipe/draft";
 import { text } from "../text";
 import { Button } from "../ui/Button";
@@ -32,6 +32,7 @@ export function HangRoom({
   unit,
   onChange,
   onPaper,
+  kept,
   onClose,
 }: {
   recipe: Recipe;
@@ -39,6 +40,8 @@ export function HangRoom({
   onChange: (changes: Changes) => void;
   /** What of it is printed with the dress; null while nothing hangs that is this recipe. */
   onPaper: (hung: HungPaper | null) => void;
+  /** The dress whose version this recipe is; null while it is not saved. */
+  kept: { commission: number; version: number } | null;
   onClose: () => void;
 }) {
   const { hang, wrong, begin, stop } = useHanging(unit);
@@ -52,6 +55,9 @@ export function HangRoom({
     begin(now.current);
   }, [begin]);
   useEffect(hangIt, [hangIt]);
+
+  /** Why its pictures are not kept with the dress. */
+  const [notKept, setNotKept] = useState<unknown>(null);
 
   const rest = hang?.rest ?? null;
   const falls = hang?.state === "falling";
@@ -70,6 +76,18 @@ export function HangRoom({
     onPaper(rest && isSame && drawn.number === number ? { pictures: drawn.pictures, said: rest.said } : null);
   }, [onPaper, rest, isSame, drawn, number]);
   useEffect(() => () => onPaper(null), [onPaper]);
+  const restsAs = rest && isSame ? number : undefined;
+  const [commission, version] = [kept?.commission, kept?.version];
+  useEffect(() => {
+    if (restsAs === undefined || commission === undefined || version === undefined) return;
+    setNotKept(null);
+    answer(
+      api.PUT("/api/commissions/{commission_id}/versions/{version}/hung", {
+        params: { path: { commission_id: commission, version } },
+        body: { hang: restsAs },
+      }),
+    ).catch(setNotKept);
+  }, [restsAs, commission, version]);
   const steps = (recipe as { steps: unknown[] }).steps;
   return (
     <section
@@ -125,6 +143,7 @@ export function HangRoom({
         </p>
         {hang?.trouble && <p role="alert">{hang.trouble}</p>}
         <Wrong error={wrong} />
+        <Wrong error={notKept} />
         <p className="no-print my-2 flex flex-wrap items-center gap-3">
           {falls && <Button onClick={stop}>{text.hang.stop}</Button>}
           {hang && !falls && <Button onClick={hangIt}>{text.hang.again}</Button>}

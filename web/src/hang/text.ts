@@ -29,10 +29,11 @@ export const hangText = {
     whens: { now: "as it hangs", later: "after two days" },
     noPicture:
       "This browser cannot draw it (it has no WebGL); what is read from it stands beside this, in words and numbers.",
+    asItHangs: "as it hung",
     words: "What it says",
     ribbon: "The hem all round",
     ribbonHow:
-      "From the centre front to the centre back, smoothed over its folds: as asked, as it hangs, and after two days on the bias.",
+      "All round her left side, smoothed over its folds: as asked, as it hangs, and after two days on the bias.",
     lines: { asked: "as asked", now: "as it hangs", later: "after two days" },
     heads: ["", "asked", "now", "after two days", "along the cloth"],
     level: "Take the levelled hem into the pattern",

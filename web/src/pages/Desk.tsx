@@ -212,7 +212,16 @@ function Slip({ row, dated, named }: { row: DeskRow; dated: boolean; named: bool
       className="flex h-full flex-col rounded-sm outline-offset-[-2px] hover:bg-lining"
     >
       <div className="h-40 border-b border-basting px-2 pt-2">
-        {row.drawing && <Drawing view={row.drawing} />}
+        {row.hung ? (
+          <img
+            src={`/api/commissions/${row.id}/versions/${row.version}/hung/front`}
+            alt={text.hang.asItHangs}
+            loading="lazy"
+            className="h-full w-full object-contain"
+          />
+        ) : (
+          row.drawing && <Drawing view={row.drawing} />
+        )}
       </div>
       <div className="px-2 pb-1">
         <h3 className="mt-1 font-title text-xl leading-tight">{row.title}</h3>

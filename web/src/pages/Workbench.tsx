@@ -334,6 +334,7 @@ function Workbench({ commission }: { commission: Commission }) {
                   unit={screen.unit}
                   onChange={bench.change}
                   onPaper={setHung}
+                  kept={bench.isKept ? { commission: commission.id, version: bench.kept.version } : null}
                   onClose={() => setTable("sheet")}
                 />
               ) : table === "making" ? (

@@ -273,6 +273,59 @@ def pressing(
                         blocks[to, i, i] += by
 
 
+@njit("void(f8[:,::1], i8[:,::1], f8[::1], f8[:,::1], f8[:,::1], f8[:,:,::1])", cache=True)
+def painted(
+    at: Numbers, triangles: Indices, shade: Numbers, colours: Numbers, near: Numbers, picture: Numbers
+) -> None:  # fmt: skip
+    """Triangles painted into a picture (rows, columns, red green blue and cover): ``at`` is the column, the row and
+    how near each point is, ``shade`` how light it is there; what is farther than what is painted already is hidden.
+    """
+    high, wide = near.shape
+    for t in range(len(triangles)):
+        i, j, k = triangles[t, 0], triangles[t, 1], triangles[t, 2]
+        ax, ay, bx, by, cx, cy = at[i, 0], at[i, 1], at[j, 0], at[j, 1], at[k, 0], at[k, 1]
+        whole = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay)
+        if abs(whole) < 1e-12:
+            continue
+        for row in range(max(int(min(ay, by, cy)), 0), min(int(max(ay, by, cy)) + 1, high - 1) + 1):
+            for column in range(max(int(min(ax, bx, cx)), 0), min(int(max(ax, bx, cx)) + 1, wide - 1) + 1):
+                x, y = column + 0.5, row + 0.5
+                u = ((bx - x) * (cy - y) - (cx - x) * (by - y)) / whole
+                v = ((cx - x) * (ay - y) - (ax - x) * (cy - y)) / whole
+                w = 1.0 - u - v
+                if u < 0.0 or v < 0.0 or w < 0.0:
+                    continue
+                toward = u * at[i, 2] + v * at[j, 2] + w * at[k, 2]
+                if toward <= near[row, column]:
+                    continue
+                near[row, column] = toward
+                light = u * shade[i] + v * shade[j] + w * shade[k]
+                for m in range(3):
+                    picture[row, column, m] = light * colours[t, m]
+                picture[row, column, 3] = 1.0
+
+
+@njit("void(f8[:,::1], i8[:,::1], f8[::1], f8[:,::1], f8[:,:,::1])", cache=True)
+def inked(at: Numbers, pairs: Indices, ink: Numbers, near: Numbers, picture: Numbers) -> None:
+    """Lines between pairs of points inked into a picture, two pixels broad, where nothing is nearer."""
+    high, wide = near.shape
+    for n in range(len(pairs)):
+        p, q = pairs[n, 0], pairs[n, 1]
+        x, y, toward = at[p, 0], at[p, 1], at[p, 2]
+        dx, dy, dz = at[q, 0] - x, at[q, 1] - y, at[q, 2] - toward
+        count = int(2.0 * max(abs(dx), abs(dy))) + 1
+        for k in range(count + 1):
+            part = k / count
+            column, row = int(x + part * dx), int(y + part * dy)
+            for r in range(max(row, 0), min(row + 2, high)):
+                for c in range(max(column, 0), min(column + 2, wide)):
+                    if toward + part * dz < near[r, c]:
+                        continue
+                    for m in range(3):
+                        picture[r, c, m] = ink[m]
+                    picture[r, c, 3] = 1.0
+
+
 @njit("f8[:,::1](f8[:,::1])", cache=True)
 def _rooted(full: Numbers) -> Numbers:
     """The inverse of the lower root of a symmetric block, of which only the lower half is read. Raises LinAlgError

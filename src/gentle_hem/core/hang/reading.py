@@ -155,6 +155,7 @@ class HangReading:
 
 
 UNLIKE = "Her left and her right are not alike, and her left alone was hung: level its hem at a fitting."
+ON_LEGS = "Each leg has a hem of its own: level it at a fitting."
 
 
 def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
@@ -163,8 +164,8 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
     ribbon = hem_ribbon(dress, heel) if len(dress.sewn.hem) > 3 else None
     level_by = Levelling()
     if ribbon is not None:
-        is_unlike = dress.sewn.is_unlike
-        level_by = Levelling(why=UNLIKE) if is_unlike else levelling(recipe, garment, ribbon.cut)
+        by_hand = ON_LEGS if dress.sewn.is_legs else UNLIKE if dress.sewn.is_unlike else ""
+        level_by = Levelling(why=by_hand) if by_hand else levelling(recipe, garment, ribbon.cut)
     folds, deep = _folds(dress)
     hem = dress.now[dress.sewn.hem]
     tight = strained(dress)
