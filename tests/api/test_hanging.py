@@ -142,6 +142,20 @@ def test_the_pictures_of_a_dress_are_kept_with_the_version_that_hung(client):
     assert client.get(front).status_code == 404  # of each dress those of the version hung last are kept
 
 
+def test_what_its_maker_measured_of_a_cloth_comes_before_its_class(client):
+    cloth = {"name": "Sea crepe", "weight": "medium", "drape": "soft"}
+    shelf = client.put("/api/cloths", json={"name": "Sea crepe", "cloth": cloth}).raise_for_status().json()
+    document = asked(lower={"kind": "straight"}, cloths={"outer": cloth})
+    first = client.post("/api/hangs", json=document).raise_for_status().json()["number"]
+    noted = "How far Sea crepe gives in two days is as you measured it, and not by its class."
+    assert noted not in list(told(client, first))[-1]["rest"]["said"]
+    note = {"kind": "growth on the bias", "on_day": "2026-06-30", "before": "80", "after": "84"}
+    client.post(f"/api/cloths/{shelf['id']}/notes", json=note).raise_for_status()
+    again = client.post("/api/hangs", json=document).raise_for_status().json()["number"]
+    assert again != first
+    assert noted in list(told(client, again))[-1]["rest"]["said"]
+
+
 def test_a_dress_that_cannot_be_cut_is_refused_in_a_sentence(client):
     document = asked(steps=[{"kind": "level_hem", "centre_front": 149.0}], lower={"kind": "gores"})
     begun = client.post("/api/hangs", json=document).json()
@@ -184,11 +198,11 @@ def test_what_falls_is_never_given_up_for_what_comes_after(monkeypatch):
     monkeypatch.setattr(hanging, "HANG", ["-c", "import sys, time; sys.stdin.read(); time.sleep(60)"])
     monkeypatch.setattr(hanging, "KEPT", 2)
     room = hanging.HangingRoom()
-    falling = [room.start({"number": k}) for k in range(4)]
+    falling = [room.start({"number": k}, {}) for k in range(4)]
     assert all(room.of(one.number) is one for one in falling)
     for one in falling[:3]:
         room.stop(one)
-    room.start({"number": 5})
+    room.start({"number": 5}, {})
     assert room.of(falling[0].number) is None
     assert room.of(falling[3].number) is falling[3]
     room.close()

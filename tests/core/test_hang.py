@@ -44,6 +44,17 @@ def through_turned(mesh, turn):
     return type(mesh)(mesh.points @ turn.T, mesh.triangles)
 
 
+def test_a_cloth_that_was_measured_on_the_bias_grows_by_what_was_measured():
+    """Hung strips of 80 cm that were measured to grow by 1, 2 and 4 per cent, by the strip's closed form."""
+    fabric = Fabric.of(Cloth(weight="medium", drape="soft"))
+    for share in (0.01, 0.02, 0.04):
+        made = fabric.grown(0.8, share)
+        assert 0.15 * GRAVITY * 0.8 / (2 * made.along(45)) == approx(share)
+        assert (made.warp, made.weft, made.bending) == (fabric.warp, fabric.weft, fabric.bending)
+    # what did not grow at all is no stiffer than threads
+    assert fabric.grown(0.8, 0.0).shear == fabric.grown(0.8, -0.01).shear == fabric.weft
+
+
 @pytest.mark.parametrize(("stiff", "grams"), [(100.0, 150.0), (40.0, 60.0), (300.0, 280.0)])
 def test_a_hanging_strip_grows_by_its_own_weight_as_the_closed_form_says(stiff, grams):
     """w·L² ÷ 2E, any textbook of strength of materials; Green's strain is a little stiffer where it is large."""

@@ -300,6 +300,21 @@ def test_only_the_lowest_tier_is_levelled():
     assert shorter == {"tier 3 front", "tier 3 back"}
 
 
+def test_a_cloth_that_grew_by_its_makers_tape_drops_as_far_as_that():
+    """Half a circle of a cloth that was measured to grow little, and of one that grew much: all else is alike."""
+    of = recipe(lower={"kind": "circle", "sweep": 180.0}, cloths={"outer": {"name": "Sea crepe", "drape": "soft"}})
+    garment, drops = make_up(of), {}
+    for share in (0.002, 0.03):
+        grown = {"Sea crepe": (0.8, share), "Another": (0.8, 0.3)}
+        dress = hang(of, garment, fine=40.0, grown=grown)
+        reading = read(dress, of, garment, grown)
+        assert reading.noted == ("Sea crepe",)
+        drops[share] = max(n - at for n, at in zip(reading.ribbon.now, reading.ribbon.later, strict=True))
+    assert drops[0.002] < 2.0
+    assert drops[0.03] > drops[0.002] + 4.0
+    assert read(dress, of, garment).noted == ()
+
+
 def test_where_round_her_something_lies_and_how_it_folds_is_read():
     assert [_where(np.array(place)) for place in ((0.02, 0.1, 1), (0.1, 0.0, 1), (0.02, -0.1, 1))] == [
         "in front", "at the side", "behind",

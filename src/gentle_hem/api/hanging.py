@@ -7,13 +7,16 @@ from typing import Annotated, Any, Literal
 from fastapi import APIRouter, Body, HTTPException, Path, Query, Request
 from fastapi.responses import Response, StreamingResponse
 from pydantic import BaseModel, TypeAdapter
+from sqlalchemy.orm import Session
 
 from gentle_hem.api.kept import LARGEST_NUMBER, Asked, Reading, RecordId, Writing, found, stored
+from gentle_hem.core.cloth.learnt import most_grown
 from gentle_hem.core.hang.fullness import beside, say_full
 from gentle_hem.core.names import Document
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.units import Tape, format_length
-from gentle_hem.laying.hanging import Hanging, HangingRoom, key_of
+from gentle_hem.laying.hanging import Grown, Hanging, HangingRoom, key_of
+from gentle_hem.store.learnt import learnt, notes_of
 from gentle_hem.store.store import hung_pictures, keep_hung, version_numbered
 
 hanging = APIRouter(prefix="/api", tags=["hang"])
@@ -133,7 +136,7 @@ def _hem(reading: Any, tape: Tape) -> HemOut | None:
 
 @hanging.post("/hangs", status_code=202)
 def begin(
-    body: Annotated[Document, Body()], request: Request, asked: Asked,
+    body: Annotated[Document, Body()], request: Request, session: Reading, asked: Asked,
     after: Annotated[int | None, Query(ge=1, le=LARGEST_NUMBER)] = None,
 ) -> HangOut:  # fmt: skip
     """Hang what a recipe makes; its events tell how it falls. The same recipe is hung once, and one with the same
@@ -141,7 +144,18 @@ def begin(
     """
     recipe = Recipe.model_validate(body, context={"unit": asked.unit})
     room: HangingRoom = request.app.state.hanging_room
-    return _out(room.start(recipe.model_dump(mode="json"), after), asked.tape(recipe.unit))
+    made = room.start(recipe.model_dump(mode="json"), _grown(recipe, session), after)
+    return _out(made, asked.tape(recipe.unit))
+
+
+def _grown(recipe: Recipe, session: Session) -> Grown:
+    """What was learnt of how far its cloths grow on the bias."""
+    found = {}
+    for name in {cloth.name for cloth in (recipe.cloths.outer, recipe.cloths.contrast) if cloth.name}:
+        note = most_grown(learnt(notes_of(session, name)))
+        if note is not None and note.before is not None and note.share is not None:
+            found[name] = (note.before / 1000, note.share / 100)
+    return found
 
 
 class BesideOut(BaseModel):
@@ -200,7 +214,8 @@ def keep(commission_id: RecordId, version: RecordId, body: HungIn, request: Requ
     """Keep the pictures of a dress at rest with the version it was hung from, for the desk and the cut sheet."""
     kept = found(version_numbered(session, commission_id, version), "version")
     _, made = _found(body.hang, request)
-    if not made.pictures or made.key != key_of(stored(kept).model_dump(mode="json")):
+    recipe = stored(kept)
+    if not made.pictures or made.key != key_of(recipe.model_dump(mode="json"), _grown(recipe, session)):
         raise HTTPException(409, "What hangs there is not this version at rest, so its pictures are not kept with it.")
     keep_hung(session, kept, made.pictures)
 

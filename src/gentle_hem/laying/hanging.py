@@ -17,7 +17,7 @@ import threading
 import time
 from base64 import b64decode, b64encode
 from collections import OrderedDict
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
@@ -50,9 +50,14 @@ RESTLESS = "This dress was let fall and did not come to rest; nothing is read fr
 State = Literal["falling", "rest", "refused", "failed", "stopped"]
 
 
-def key_of(recipe: dict[str, Any]) -> str:
+Grown = Mapping[str, tuple[float, float]]
+"""What was measured of cloths, by name: a length (m) and by which share it grew on the bias."""
+
+
+def key_of(recipe: dict[str, Any], grown: Grown) -> str:
     """What is the same for two recipes that hang alike."""
-    hung = {part: value for part, value in recipe.items() if part not in NOT_HUNG}
+    hung: dict[str, Any] = {part: value for part, value in recipe.items() if part not in NOT_HUNG}
+    hung["grown"] = grown
     return hashlib.sha256(json.dumps(hung, sort_keys=True).encode()).hexdigest()
 
 
@@ -88,18 +93,18 @@ class HangingRoom:
         self._closed = False
         self._ready: subprocess.Popen[str] | None = None
 
-    def start(self, recipe: dict[str, Any], after: int | None = None) -> Hanging:
-        """Hang what a recipe makes, from how the one with the number ``after`` lies, where that is known and has the
-        same pieces; what was hung already, or is being hung, is answered.
+    def start(self, recipe: dict[str, Any], grown: Grown, after: int | None = None) -> Hanging:
+        """Hang what a recipe makes, of cloths that have ``grown``, from how the one with the number ``after`` lies,
+        where that is known and has the same pieces; what was hung already, or is being hung, is answered.
         """
-        key = key_of(recipe)
+        key = key_of(recipe, grown)
         with self._changed:
             for known in self._known.values():
                 if known.key == key and known.state in ("falling", "rest", "refused"):
                     self._known.move_to_end(known.number)
                     return known
             before = self._known.get(after) if after is not None else None
-            job = {"recipe": recipe, "lain": before.lain if before else None}
+            job = {"recipe": recipe, "grown": grown, "lain": before.lain if before else None}
             self._last += 1
             made = self._known[self._last] = Hanging(self._last, key)
             done = [one.number for one in self._known.values() if one.state != "falling"]
@@ -253,7 +258,7 @@ def main() -> None:
         told_at = time.monotonic()
 
     try:
-        dress = hang(recipe, garment, tell, lain=before)
+        dress = hang(recipe, garment, tell, lain=before, grown=job["grown"])
     except CannotHang as why:
         say({"refused": str(why)})
     except NotAtRest:
@@ -263,7 +268,7 @@ def main() -> None:
         say({
             "places": in_mm(dress.now),
             "rest": {"later": in_mm(dress.later), "strains": strains,
-                     "reading": asdict(read(dress, recipe, garment))},
+                     "reading": asdict(read(dress, recipe, garment, job["grown"]))},
             "lain": [[*key, np.round(laid, 5).tolist(), np.round(at, 5).tolist()]
                      for key, (laid, at) in dress.sewn.lain(dress.now).items()],
             "pictures": {view: b64encode(png).decode() for view, png in as_png(pictured(dress, recipe))},

@@ -103,7 +103,7 @@ def _advice(
     shrank = _most(notes, Kind.SHRINKS)
     if shrank is not None:
         yield _shrinks(shrank, cloth, place, tape)
-    grew = _most(notes, Kind.GROWS)
+    grew = most_grown(notes)
     flared = any(is_flared(piece) and piece.what.section.is_lower for piece in garment.pieces)
     if grew is not None and flared and recipe.lower.hangs:
         share = grew.share or 0.0
@@ -120,6 +120,11 @@ def _advice(
             )
         elif note.kind not in MEASURED:
             yield Advice(f"{note.kind[:1].upper()}{note.kind[1:]}: {note.text}")
+
+
+def most_grown(notes: Sequence[Learnt]) -> Learnt | None:
+    """The note of how far a cloth grew on the bias that says the most."""
+    return _most(notes, Kind.GROWS)
 
 
 def _most(notes: Sequence[Learnt], kind: Kind) -> Learnt | None:

@@ -5,7 +5,7 @@ coarse ──► at rest ──► fine, begun where the coarse one lies ──�
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from gentle_hem.core.cloth.cloths import Cloth, Drape
@@ -43,6 +43,11 @@ CREEPS = {Drape.LIMP: 4.0, Drape.SOFT: 3.0, Drape.CRISP: 2.0, Drape.UNSAID: 3.0}
 """How many times as far cloth has given on the bias after two days as at once, from memory: so that a circle of soft
 cloth has dropped by one to three hundredths of its length, one of limp cloth by more (trade 16, practice)."""
 
+Grown = Mapping[str, tuple[float, float]]
+"""By the name of a cloth, a length (m) and by which share it has grown on the bias, as its maker has measured."""
+
+NOT_GROWN: Grown = {}
+
 Tell = Callable[[Sewn, Numbers], None]
 """Told how it lies from time to time; may raise to end it."""
 
@@ -63,10 +68,11 @@ class HungDress:
 
 def hang(
     recipe: Recipe, garment: Garment, tell: Tell = lambda sewn, places: None, fine: float = FINE,
-    coarse: float = COARSE, lain: Lain | None = None,
+    coarse: float = COARSE, lain: Lain | None = None, grown: Grown = NOT_GROWN,
 ) -> HungDress:  # fmt: skip
     """What a recipe makes, hung on its figure; it begins as the same pieces have ``lain`` before, where that is told.
-    Raises CannotHang, and NotAtRest where it does not come to rest.
+    A cloth that has ``grown`` by its maker's notes gives as far as that, and not as its class does. Raises CannotHang,
+    and NotAtRest where it does not come to rest.
     """
     stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
     if stopped is not None:
@@ -88,10 +94,13 @@ def hang(
     falling = Falling(sewn.net, sewn.held, sewn.stand, sewn.where, on_arm=sewn.on_arm)
     rest = falling.fallen(start, AT_REST, lambda at, _: tell(sewn, at))
     cloths = {Fabric.of(c): c for c in (recipe.cloths.outer, recipe.cloths.contrast)}
-    crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f)) for f in sewn.net.fabrics))
+    crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f), grown) for f in sewn.net.fabrics))
     later = replace(falling, net=crept).fallen(rest.places, A_LITTLE_MORE).places
     return HungDress(sewn, rest.places, later)
 
 
-def _crept(fabric: Fabric, cloth: Cloth | None) -> Fabric:
+def _crept(fabric: Fabric, cloth: Cloth | None, grown: Grown) -> Fabric:
+    noted = grown.get(cloth.name) if cloth is not None and cloth.name else None
+    if noted is not None:
+        return fabric.grown(*noted)
     return replace(fabric, shear=fabric.shear / CREEPS[cloth.drape if cloth else Drape.UNSAID])

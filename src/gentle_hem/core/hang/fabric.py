@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from math import cos, radians, sin
 
 from gentle_hem.core.cloth.cloths import Cloth, Drape, Weight
+from gentle_hem.core.replace import replace
 
 GRAVITY = 9.81
 
@@ -20,6 +21,9 @@ BENDING_LENGTH = {Drape.LIMP: 0.0125, Drape.SOFT: 0.0175, Drape.CRISP: 0.03, Dra
 
 BIAS = {Drape.LIMP: 25.0, Drape.SOFT: 50.0, Drape.CRISP: 120.0, Drape.UNSAID: 60.0}
 """How stiff a cloth is in shear (N/m), from memory; on the bias it gives by this and hardly by its threads."""
+
+STIFFEST = 2000.0
+"""No cloth is stiffer in shear than across its threads (N/m)."""
 
 WARP, WEFT = 3000.0, 2000.0
 """How stiff a woven cloth is along and across its threads (N/m), from memory."""
@@ -54,6 +58,13 @@ class Fabric:
     def bending_length(self) -> float:
         """The bending length c (m) from the rigidity G = w·c³ (ASTM D1388, ISO 9073-7)."""
         return float((self.bending / (self.weight * GRAVITY)) ** (1 / 3))
+
+    def grown(self, long: float, share: float) -> Fabric:
+        """The cloth as a maker measured it: a length (m) that hung on the bias has become longer by such a share. It
+        hung by its own weight, so that it has given by w·g·L ÷ 2E on the whole, and E is that at 45° (``along``).
+        """
+        soft = 8 * share / (self.weight * GRAVITY * long) - 1 / self.warp - 1 / self.weft
+        return replace(self, shear=min(1 / soft, STIFFEST) if soft > 0 else STIFFEST)
 
     def along(self, degrees: float) -> float:
         """How stiff it is along a line so far from the warp (N/m): the off-axis modulus of an orthotropic sheet without

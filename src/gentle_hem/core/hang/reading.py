@@ -17,7 +17,7 @@ from scipy.signal import find_peaks
 
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.as_steps import LEVEL_WITHIN, Levelling, levelling, pinched
-from gentle_hem.core.hang.dress import HungDress
+from gentle_hem.core.hang.dress import NOT_GROWN, Grown, HungDress
 from gentle_hem.core.hang.mesh import Flags, Numbers
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
@@ -145,6 +145,8 @@ class HangReading:
     is_held: bool
     is_unlike: bool
     """Whether her right is another than her left, which alone is read."""
+    noted: tuple[str, ...] = ()
+    """The cloths whose maker has measured how far they grow on the bias."""
     is_legs: bool = False
     """Whether it ends in legs: the hem of her left one is read, from the inside over the front to the inside."""
 
@@ -158,8 +160,8 @@ UNLIKE = "Her left and her right are not alike, and her left alone was hung: lev
 ON_LEGS = "Each leg has a hem of its own: level it at a fitting."
 
 
-def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
-    """A hung dress read."""
+def read(dress: HungDress, recipe: Recipe, garment: Garment, grown: Grown = NOT_GROWN) -> HangReading:
+    """A hung dress read, ``grown`` what its maker had measured of its cloths when it was hung."""
     heel = recipe.figure.get("heel_height") or 0.0
     ribbon = hem_ribbon(dress, heel) if len(dress.sewn.hem) > 3 else None
     level_by = Levelling()
@@ -183,8 +185,13 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment) -> HangReading:
     return HangReading(
         ribbon, walk, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
         _gape(dress, recipe, garment), _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
-        dress.sewn.is_unlike, dress.sewn.is_legs,
+        dress.sewn.is_unlike, tuple(sorted(_names(dress, recipe) & set(grown))), dress.sewn.is_legs,
     )  # fmt: skip
+
+
+def _names(dress: HungDress, recipe: Recipe) -> set[str]:
+    """What the cloths it is cut of are called."""
+    return {recipe.cloths.cloth(sheet.role).name for sheet in dress.sewn.sheets}
 
 
 # the hem
@@ -517,6 +524,8 @@ def said(reading: HangReading, unit: Said) -> list[str]:
             f"It has slid down by {long(reading.slid)}, until her shape held it: a waist stay or straps would keep "
             "it up."
         )
+    for name in reading.noted:
+        made.append(f"How far {name} gives in two days is as you measured it, and not by its class.")
     if reading.is_held:
         made.append("Its bodice is only measured, so the skirt is hung from her waist, held there.")
     if reading.left_out:
