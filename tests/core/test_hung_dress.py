@@ -1,5 +1,6 @@
 """A dress sewn and hung: against outlines, weights and sums worked out by hand; front and back unlike on purpose."""
 
+from itertools import pairwise
 from pathlib import Path
 
 import numpy as np
@@ -17,6 +18,7 @@ from gentle_hem.core.hang.sewing import _over_what_is_worn
 from gentle_hem.core.hang.sewn import Sheet
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
+from gentle_hem.core.recipe import changed
 from gentle_hem.core.units import Tape, Unit
 from hung import around, example, hung_roughly, sewn
 from long import examples
@@ -145,6 +147,45 @@ def test_a_sleeve_goes_round_her_arm_and_is_sewn_in_all_round():
     assert level.body == approx(arm.girths[0])
     assert 0 < level.room < sleeve.seam_line.box[2] - sleeve.seam_line.box[0] - level.body
     assert "sleeve" not in dress.sewn.left_out
+
+
+def test_godets_are_let_into_the_seams_they_were_cut_for():
+    """Between every two panels of half a gown; the panels are sewn to each other only above their points."""
+    of = example("mermaid-gown")
+    trims = of.model_dump(mode="json")["trims"]
+    of = changed(of, {"trims": [trim for trim in trims if trim["kind"] != "hem_ruffle"]})
+    dress, garment = hung_roughly(of), make_up(of)
+    parts, now = dress.sewn, dress.now
+    godets = [sheet for sheet in parts.sheets if sheet.name == "godet"]
+    assert len(godets) == 3
+    panels = ["gown centre front", "gown side front", "gown side back", "gown centre back"]
+    seams = {name: set(points.tolist()) for name, points in parts.seams}
+    for k, (one, other) in enumerate(pairwise(panels)):
+        points = set(godets[k].points.tolist())
+        let_in = [
+            seams[name] for name in seams
+            if name.startswith("godet to the") and seams[name] <= points
+        ]  # fmt: skip
+        assert len(let_in) == 2
+        [top] = let_in[0] & let_in[1]  # its point, where the seam above it ends
+        sides = [
+            {int(p) for edge in parts.edges if edge[0] == panel for p in parts.edges[edge]} for panel in (one, other)
+        ]
+        assert sides[0] & sides[1] & points == {top}
+        assert {len(sides[0] & points), len(sides[1] & points)} == {len(let_in[0])}
+    # the hem goes over all of them, in their order, and is as long as they were cut
+    ring = now[parts.hem]
+    long = 1000 * np.linalg.norm(np.diff(ring, axis=0), axis=1).sum()
+    hems = [garment.piece(name).edge("hem").path.length for name in panels]
+    assert long == approx(sum(hems) + 3 * garment.piece("godet").edge("hem").path.length, rel=0.02)
+    assert (np.linalg.norm(np.diff(ring, axis=0), axis=1) < 0.08).all()
+    assert "godet" not in parts.left_out
+    assert not Layers(parts.net).tangled(now).any()
+    assert np.quantile(strained(dress), 0.95) < 0.02
+    # and with its ruffle round them all
+    whole = hung_roughly(example("mermaid-gown"))
+    assert whole.sewn.left_out == ()
+    assert np.quantile(strained(whole), 0.95) < 0.02
 
 
 def test_a_buttoned_front_is_closed_along_its_centre():

@@ -60,6 +60,8 @@ class Worn(StrEnum):
     """It goes round a leg."""
     ARM = "arm"
     """It goes round an arm."""
+    LET_IN = "let in"
+    """It is let into a seam."""
 
 
 @dataclass

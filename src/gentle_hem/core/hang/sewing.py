@@ -21,8 +21,9 @@ from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
 from gentle_hem.core.dressed.hanging import ROWS, STRIPS, Hung, Patch, patch
 from gentle_hem.core.dressed.upper import is_whole
 from gentle_hem.core.hang.arms import Sleeve, drawn_to, is_sleeve
-from gentle_hem.core.hang.cuts import LONGER, Cut, Worn
+from gentle_hem.core.hang.cuts import HAIR, LONGER, Cut, Worn
 from gentle_hem.core.hang.fabric import Fabric
+from gentle_hem.core.hang.godets import LetIn, looped
 from gentle_hem.core.hang.legs import Legs
 from gentle_hem.core.hang.mates import Side, Spot, ties
 from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
@@ -33,6 +34,7 @@ from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Stretch, left_of
+from gentle_hem.core.walk import Walked
 from gentle_hem.core.what import Half, Panel, Section, What
 
 GATHERED = 1.2
@@ -48,6 +50,9 @@ ROUNDED = 0.02
 BESIDE_BY = 12
 """A place beside what was measured of a patch is found from so many that were."""
 
+
+NEXT = 1e-4
+"""The points of a godet's hem lie so near to its seam, as shares of the way round her."""
 
 CLEAR = 0.008
 """What hangs over what lies on her begins so far outside of it (m)."""
@@ -71,6 +76,8 @@ class Sewing:
         self._laid: dict[int, Numbers] = {}
         """Of each strip, how far along it and down it its places are."""
         self._foot: list[tuple[float, int]] = []
+        self._foot_let_in: list[tuple[float, int]] = []
+        """The points of the lowest edge, and those of godets in it, with their shares of the way round her."""
         self._names: dict[tuple[str, str], list[tuple[float, int]]] = defaultdict(list)
         self._uppers = {what: Cut(piece, mirrored=half is Half.BACK) for half, what, piece in self._upper_pieces()}
         self._legs = self._legs_of(dressing)
@@ -94,6 +101,7 @@ class Sewing:
             [Cut(p.piece, Worn.HUNG, p, h, k) for k, p in enumerate(part.patches)]
             for h, part in enumerate(dressing.hung)
         ]
+        self._godets = list(self._let_in())
         if not self._on_her and not self._parts:
             raise CannotHang("There is nothing to hang: its bodice is only measured, and no lower part is cut.")
 
@@ -106,6 +114,37 @@ class Sewing:
                 piece = self.dressing.pieces[what]
                 if piece.cloth is not ClothRole.PAPER and what.panel not in BESIDE:
                     yield half, what, piece
+
+    def _let_in(self) -> Iterable[LetIn]:
+        """Every godet between two pieces that lie on her; one in her centre, or between pieces cut alike, is none."""
+        waiting: Walked | None = None
+        count = 0
+        for walked in self.dressing.walked:
+            what = walked.seam.b.stretches[0].piece
+            if what.section is not Section.GODET or what.other or not walked.seam.is_join:
+                continue
+            if waiting is None or waiting.seam.b.stretches[0].piece != what:
+                waiting = walked
+                continue
+            one = LetIn(Cut(self.dressing.pieces[what], Worn.LET_IN, number=count), (waiting, walked))
+            waiting = None
+            if all(stretch.piece in self._uppers for stretch in one.beside):
+                count += 1
+                yield one
+
+    def _sewn_up_to_godets(self, stretch: Stretch) -> Stretch:
+        """A stretch of a seam without what a godet is let into."""
+        start, end = stretch.start, stretch.end
+        long = self.dressing.pieces[stretch.piece].edge(stretch.edge).path.length
+        for other in (s for one in self._godets for s in one.beside):
+            if (other.piece, other.edge) != (stretch.piece, stretch.edge):
+                continue
+            low, high = other.start, long if other.end is None else other.end
+            if low <= start + HAIR:
+                start = max(start, high)
+            elif high >= (long if end is None else end) - HAIR:
+                end = low
+        return replace(stretch, start=start, end=end)
 
     @staticmethod
     def _legs_of(dressing: Dressing) -> Legs | None:
@@ -151,8 +190,11 @@ class Sewing:
         """A side of a seam on what lies on her, or on a hanging part before one; None where that is not hung."""
         parts: list[tuple[Cut, Stretch]] = []
         taken: dict[int, int] = {}
+        godets = [one.cut for one in self._godets]
         for stretch in run.stretches:
             cut = self._on_her.get(stretch.piece)
+            if cut is None and godets and godets[0].piece.what == stretch.piece:
+                cut = godets.pop(0)
             for g in range(h - 1, -1, -1):
                 if cut is not None or self._is_strip(g):
                     continue
@@ -184,9 +226,20 @@ class Sewing:
             runs = (walked.seam.a, walked.seam.b)
             on_her = all(s.piece in self._on_her for run in runs for s in run.stretches)
             if on_her or any(s.piece in self._leg_cuts for s in walked.seam.b.stretches):
-                one, other = (self._side(run, len(self._parts)) for run in runs)
+                short = [
+                    replace(run, stretches=tuple(map(self._sewn_up_to_godets, run.stretches)), corners=())
+                    for run in runs
+                ]  # fmt: skip
+                is_whole_seam = all(a.stretches == b.stretches for a, b in zip(runs, short, strict=True))
+                one, other = (self._side(run, len(self._parts)) for run in short)
                 if one is not None and other is not None:
-                    found.append((one, other, ties(one, other, walked), walked.name))
+                    found.append((one, other, ties(one, other, walked if is_whole_seam else None), walked.name))
+        for godet in self._godets:
+            for walked in godet.seams:
+                one = self._side(walked.seam.a, 0)
+                assert one is not None
+                other = Side([(godet.cut, stretch) for stretch in walked.seam.b.stretches])
+                found.append((one, other, ties(one, other, walked), walked.name))
         for h, (walked, upper) in enumerate(self.dressing.hung_on):
             if self._is_strip(h):
                 continue
@@ -255,30 +308,69 @@ class Sewing:
             for pair in cut.same:
                 self._make_one(pair)
             self._note(cut, cut.part in held or (cut.worn is Worn.LEG and not legs_hang))
+        for godet in self._godets:
+            mesh, ids = godet.cut.meshed(self.spacing, self._new)
+            meshes.append((Mesh(mesh.points / 1000, mesh.triangles), ids, godet.cut))
+            self._place(ids, self._in_its_seam(godet, mesh.points))
+            self._note_godet(godet)
         for _, spots in mates:
             self._make_one([s.point for s in spots if s.point is not None])
         for mesh, ids, cut in meshes:
             if cut.worn is Worn.ARM:
-                self._draw_to_armhole(mesh, ids, cut)
+                hems = {e.name for e in cut.piece.edges if e.role is Role.HEM}
+                self._draw_to_seam(mesh, ids, [p for (edge, _), p in cut.ids.items() if edge in hems])
         for h, spots_at in strips.items():
             if spots_at is not None:
                 meshes.append(self._strip(h, spots_at))
         return self._whole(meshes, mates, bool(held) or (bool(self._leg_cuts) and not legs_hang))
 
-    def _draw_to_armhole(self, mesh: Mesh, ids: Sequence[int], cut: Cut) -> None:
-        """Begin a sleeve where it is sewn in, what lies below following; its hem is left where it is."""
+    def _in_its_seam(self, godet: LetIn, points: Numbers) -> Numbers:
+        """Where places of a godet begin (mm): round a loop out of its seam."""
+        away, across = godet.apart(points)
+        lines = []
+        for walked in godet.seams:
+            [beside] = walked.seam.a.stretches
+            path = self.dressing.pieces[beside.piece].edge(beside.edge).path
+            end = path.length if beside.end is None else beside.end
+            along = np.linspace(beside.start, end, 30)
+            on_seam = np.array([(p.x, p.y) for p in (path.point_at(float(at)) for at in along)])
+            down = np.hypot(*(on_seam - on_seam[-1 if beside.start < HAIR else 0]).T)
+            places = self._begins(self._uppers[beside.piece], on_seam)
+            order = np.argsort(down)
+            lines.append(np.stack([np.interp(away, down[order], places[order, k]) for k in range(3)], axis=1))
+        return looped((lines[0] + lines[1]) / 2, away, across, godet.wide())
+
+    def _note_godet(self, godet: LetIn) -> None:
+        """Note a godet's points by its edges, and those of its hem among the lowest."""
+        for (edge, at), p in sorted(godet.cut.ids.items()):
+            self._names[godet.cut.piece.name, edge].append((at, p))
+        if self._lowest() != -1 or self._leg_cuts:
+            return
+        shares = []
+        for walked in godet.seams:
+            [beside] = walked.seam.a.stretches
+            path = self.dressing.pieces[beside.piece].edge(beside.edge).path
+            foot = path.point_at(beside.start if beside.start < HAIR else path.length)
+            shares.append(self._on_surface(self._uppers[beside.piece], np.array([(foot.x, foot.y)]))[1][0])
+        hems = {e.name for e in godet.cut.piece.edges if e.role is Role.HEM}
+        found = [(at, edge, p) for (edge, at), p in godet.cut.ids.items() if edge in hems]
+        places = [godet.cut.piece.edge(edge).path.point_at(at) for at, edge, _ in found]
+        _, across = godet.apart(np.array([(p.x, p.y) for p in places]))
+        middle = float(np.mean(shares))
+        self._foot_let_in += [(middle + NEXT * float(by), p) for by, (_, _, p) in zip(across, found, strict=True)]
+
+    def _draw_to_seam(self, mesh: Mesh, ids: Sequence[int], still: Sequence[int]) -> None:
+        """Begin a piece where it is sewn on, the rest of it following, but for points that are left where they are."""
         known: dict[int, list[Numbers]] = defaultdict(list)
-        own = set(ids)
+        own, left = set(ids), set(still)
         for point, place in enumerate(self._where):
             if point not in own and not np.isnan(place[0]):
                 known[self._found(point)].append(place)
         places = np.array([self._where[point] for point in ids])
         held = [k for k, point in enumerate(ids) if self._found(point) in known]
         to = np.array([np.mean(known[self._found(ids[k])], axis=0) for k in held]).reshape(-1, 3)
-        hems = {e.name for e in cut.piece.edges if e.role is Role.HEM}
-        at_hem = {p for (edge, _), p in cut.ids.items() if edge in hems}
-        still = np.array([k for k, point in enumerate(ids) if point in at_hem], dtype=np.int64)
-        self._place(ids, drawn_to(mesh, places, np.array(held, dtype=np.int64), to, still))
+        kept = np.array([k for k, point in enumerate(ids) if point in left], dtype=np.int64)
+        self._place(ids, drawn_to(mesh, places, np.array(held, dtype=np.int64), to, kept))
 
     def _place(self, ids: Sequence[int], places: Numbers) -> None:
         """Note where points begin (mm)."""
@@ -382,7 +474,8 @@ class Sewing:
             for mesh, ids, cut in meshes
         )  # fmt: skip
         start = _over_what_is_worn(start, sheets)
-        nearest = {int(number[p]): share for share, p in sorted(self._foot, reverse=True) if number[p] >= 0}
+        lowest = [*sorted(self._foot, reverse=True), *self._foot_let_in]
+        nearest = {int(number[p]): share for share, p in lowest if number[p] >= 0}
         foot = sorted(nearest.items(), key=lambda x: x[1])
         return Sewn(
             self._stand, net, start, held, sheets,
@@ -470,7 +563,10 @@ class Sewing:
         self._laid[h] = np.stack((u, v), axis=1)
         if self._lowest() == h and not self._leg_cuts:
             self._foot += [(float(share[k]), ids[k]) for k in grid[-1]]
-        return Mesh(flat / 1000, corners), ids, cut
+        mesh = Mesh(flat / 1000, corners)
+        if self._godets:  # their hems stand out from where it is drawn
+            self._draw_to_seam(mesh, ids, [])
+        return mesh, ids, cut
 
 
 def _over_what_is_worn(start: Numbers, sheets: Sequence[Sheet]) -> Numbers:
