@@ -223,9 +223,9 @@ def main() -> None:
     from gentle_hem.core.hang.dress import hang
     from gentle_hem.core.hang.mesh import Numbers
     from gentle_hem.core.hang.pictures import as_png, pictured
+    from gentle_hem.core.hang.pieces import CannotHang
     from gentle_hem.core.hang.reading import read, strained
     from gentle_hem.core.hang.rest import NotAtRest
-    from gentle_hem.core.hang.sewing import CannotHang
     from gentle_hem.core.hang.sewn import Sewn
     from gentle_hem.core.hang.shown import in_mm, shape_of
     from gentle_hem.core.make_up import make_up

@@ -14,8 +14,9 @@ from gentle_hem.core.findings import Severity
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Numbers
+from gentle_hem.core.hang.pieces import CannotHang
 from gentle_hem.core.hang.rest import Falling, Rest
-from gentle_hem.core.hang.sewing import CannotHang, Sewing
+from gentle_hem.core.hang.sewing import Sewing
 from gentle_hem.core.hang.sewn import Lain, Sewn
 from gentle_hem.core.hang.stand import Stand, fitted
 from gentle_hem.core.recipe import Recipe

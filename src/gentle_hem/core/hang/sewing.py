@@ -9,33 +9,26 @@ left half   what is alike on both sides is sewn as its left half, held on the mi
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from itertools import pairwise
 from math import ceil
 
 import numpy as np
 from scipy.interpolate import LinearNDInterpolator, RBFInterpolator
 
-from gentle_hem.core.cloth.role import ClothRole
-from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
-from gentle_hem.core.dressed.hanging import ROWS, STRIPS, Hung, Patch, patch
-from gentle_hem.core.dressed.upper import is_whole
-from gentle_hem.core.hang.arms import Sleeve, drawn_to, is_sleeve
+from gentle_hem.core.dressed.dressing import Dressing
+from gentle_hem.core.dressed.hanging import ROWS, Hung, Patch
+from gentle_hem.core.hang.arms import Sleeve, drawn_to
 from gentle_hem.core.hang.cuts import HAIR, LONGER, Cut, Worn
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.godets import LetIn, looped
-from gentle_hem.core.hang.legs import Legs
-from gentle_hem.core.hang.mates import Side, Spot, ties
+from gentle_hem.core.hang.mates import Spot
 from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
 from gentle_hem.core.hang.net import Net
+from gentle_hem.core.hang.pieces import Pieces
 from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
-from gentle_hem.core.hang.stand import Stand
-from gentle_hem.core.pattern import Piece, Role
+from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe
-from gentle_hem.core.replace import replace
-from gentle_hem.core.seams import Run, Stretch, left_of
-from gentle_hem.core.walk import Walked
-from gentle_hem.core.what import Half, Panel, Section, What
 
 GATHERED = 1.2
 """A side of a seam that is so many times as long as the other is gathered to it."""
@@ -58,10 +51,6 @@ CLEAR = 0.008
 """What hangs over what lies on her begins so far outside of it (m)."""
 
 
-class CannotHang(ValueError):  # noqa: N818  (it is what the dress is)
-    """A dress that is not hung, and why."""
-
-
 class Sewing:
     """One garment being sewn, in triangles about ``spacing`` long at their sides (mm). Raises CannotHang."""
 
@@ -79,183 +68,7 @@ class Sewing:
         self._foot_let_in: list[tuple[float, int]] = []
         """The points of the lowest edge, and those of godets in it, with their shares of the way round her."""
         self._names: dict[tuple[str, str], list[tuple[float, int]]] = defaultdict(list)
-        self._uppers = {what: Cut(piece, mirrored=half is Half.BACK) for half, what, piece in self._upper_pieces()}
-        self._legs = self._legs_of(dressing)
-        self._leg_cuts = {
-            piece.what: Cut(piece, Worn.LEG) for piece in (self._legs.pieces.values() if self._legs else ())
-        }  # fmt: skip
-        sleeves = [p for what, p in dressing.pieces.items() if what.is_outer(Section.SLEEVE) and not what.other]
-        is_set_in = bool(self._uppers) and len(sleeves) == 1 and is_sleeve(sleeves[0])
-        self._sleeves = {p.what: Cut(p, Worn.ARM) for p in sleeves if is_set_in}
-        self._stand = Stand.standing(
-            dressing.form, on_legs=self._legs is not None, with_arms=bool(self._sleeves)
-        )  # fmt: skip
-        self._on_her = self._uppers | self._leg_cuts | self._sleeves
-        """Every piece that lies on her body, by what it is."""
-        self._straps = [
-            s for w in dressing.walked for run in (w.seam.a, w.seam.b) for s in run.stretches
-            if s.piece in self._uppers and any(o.piece.panel is Panel.STRAP for o in w.seam.stretches)
-        ]  # fmt: skip
-        """Where straps are sewn on: they are not hung, and what they hold up is held."""
-        self._parts = [
-            [Cut(p.piece, Worn.HUNG, p, h, k) for k, p in enumerate(part.patches)]
-            for h, part in enumerate(dressing.hung)
-        ]
-        self._godets = list(self._let_in())
-        if not self._on_her and not self._parts:
-            raise CannotHang("There is nothing to hang: its bodice is only measured, and no lower part is cut.")
-
-    def _upper_pieces(self) -> Iterable[tuple[Half, What, Piece]]:
-        upper = self.dressing.uppers.get(1)
-        if upper is None:
-            return
-        for half, flat in upper.halves.items():
-            for what in flat.pieces:
-                piece = self.dressing.pieces[what]
-                if piece.cloth is not ClothRole.PAPER and what.panel not in BESIDE:
-                    yield half, what, piece
-
-    def _let_in(self) -> Iterable[LetIn]:
-        """Every godet between two pieces that lie on her; one in her centre, or between pieces cut alike, is none."""
-        waiting: Walked | None = None
-        count = 0
-        for walked in self.dressing.walked:
-            what = walked.seam.b.stretches[0].piece
-            if what.section is not Section.GODET or what.other or not walked.seam.is_join:
-                continue
-            if waiting is None or waiting.seam.b.stretches[0].piece != what:
-                waiting = walked
-                continue
-            one = LetIn(Cut(self.dressing.pieces[what], Worn.LET_IN, number=count), (waiting, walked))
-            waiting = None
-            if all(stretch.piece in self._uppers for stretch in one.beside):
-                count += 1
-                yield one
-
-    def _sewn_up_to_godets(self, stretch: Stretch) -> Stretch:
-        """A stretch of a seam without what a godet is let into."""
-        start, end = stretch.start, stretch.end
-        long = self.dressing.pieces[stretch.piece].edge(stretch.edge).path.length
-        for other in (s for one in self._godets for s in one.beside):
-            if (other.piece, other.edge) != (stretch.piece, stretch.edge):
-                continue
-            low, high = other.start, long if other.end is None else other.end
-            if low <= start + HAIR:
-                start = max(start, high)
-            elif high >= (long if end is None else end) - HAIR:
-                end = low
-        return replace(stretch, start=start, end=end)
-
-    @staticmethod
-    def _legs_of(dressing: Dressing) -> Legs | None:
-        """Its trousers; None where it has none that are one front and one back."""
-        pieces = [p for what, p in dressing.pieces.items() if what.is_outer(Section.TROUSERS) and not what.other]
-        halves = {p.what.half: p for p in pieces if p.what.half is not None}
-        if len(pieces) != 2 or len(halves) != 2:
-            return None
-        return Legs(dressing.form, halves, dressing.trousers_top())
-
-    def _is_unlike(self) -> bool:
-        """Whether her right is another than her left."""
-        uppers, hung = self.dressing.uppers, self.dressing.hung
-        return (
-            uppers.get(1) is not uppers.get(-1)
-            or any(is_whole(piece) for up in uppers.values() for flat in up.halves.values()
-                   for piece in flat.pieces.values())
-            or any(not part.surface.is_alike for part in hung)
-        )  # fmt: skip
-
-    # its seams
-
-    def _is_strip(self, h: int) -> bool:
-        """Whether a hanging part goes round in rings or strips of its own, whatever its pieces are."""
-        first = self.dressing.hung[h].patches[0]
-        raw = patch(first.piece, first.stretch)
-        again = raw is not None and first.lengths[0] > ROUND_AGAIN * raw.lengths[0]
-        return first.piece.what.section in STRIPS or again
-
-    def _goes_on(self, h: int) -> bool:
-        """Whether a part is one piece that goes on over the middle of her to her other side."""
-        return not self._is_strip(h) and any(
-            cut.patch is not None and cut.patch.stretch.start > 0 and cut.piece.cut == 1 and not cut.piece.on_fold
-            and cut.centre_line() is None
-            for cut in self._parts[h]
-        )  # fmt: skip
-
-    def _above(self, upper: Run, h: int) -> Side | None:
-        """What a hanging part is sewn to; None where that is not hung itself, or the part goes on beyond the middle."""
-        return None if self._goes_on(h) else self._side(upper, h)
-
-    def _side(self, run: Run, h: int) -> Side | None:
-        """A side of a seam on what lies on her, or on a hanging part before one; None where that is not hung."""
-        parts: list[tuple[Cut, Stretch]] = []
-        taken: dict[int, int] = {}
-        godets = [one.cut for one in self._godets]
-        for stretch in run.stretches:
-            cut = self._on_her.get(stretch.piece)
-            if cut is None and godets and godets[0].piece.what == stretch.piece:
-                cut = godets.pop(0)
-            for g in range(h - 1, -1, -1):
-                if cut is not None or self._is_strip(g):
-                    continue
-                found = next(
-                    (c for c in self._parts[g][taken.get(g, 0) :] if c.piece.what == stretch.piece), None
-                )  # fmt: skip
-                if found is not None:
-                    taken[g], cut = found.number + 1, found
-            if cut is None:
-                return None
-            parts.append((cut, stretch))
-        return Side(parts) if parts else None
-
-    def _flank(self, cut: Cut, which: int) -> Side:
-        """A side of a patch from its top down."""
-        assert cut.patch is not None
-        name, piece = cut.patch.sides[which], cut.piece
-        place = piece.at_edge(cut.patch.stretch.edge) or 0
-        # the outline runs anticlockwise: the side after the top edge runs down, the one before it up
-        down = piece.edges[(place + 1) % len(piece.edges)].name
-        return Side([(cut, Stretch(piece.what, name, backwards=name != down))])
-
-    def _seams(self) -> list[tuple[Side, Side, list[tuple[float, float]], str]]:
-        """Every seam that is sewn mate to mate: its sides, the places that lie on each other, its name."""
-        found = []
-        for walked in self.dressing.walked:
-            if left_of(walked.name) != walked.name or walked.seam.is_of_itself:
-                continue
-            runs = (walked.seam.a, walked.seam.b)
-            on_her = all(s.piece in self._on_her for run in runs for s in run.stretches)
-            if on_her or any(s.piece in self._leg_cuts for s in walked.seam.b.stretches):
-                short = [
-                    replace(run, stretches=tuple(map(self._sewn_up_to_godets, run.stretches)), corners=())
-                    for run in runs
-                ]  # fmt: skip
-                is_whole_seam = all(a.stretches == b.stretches for a, b in zip(runs, short, strict=True))
-                one, other = (self._side(run, len(self._parts)) for run in short)
-                if one is not None and other is not None:
-                    found.append((one, other, ties(one, other, walked if is_whole_seam else None), walked.name))
-        for godet in self._godets:
-            for walked in godet.seams:
-                one = self._side(walked.seam.a, 0)
-                assert one is not None
-                other = Side([(godet.cut, stretch) for stretch in walked.seam.b.stretches])
-                found.append((one, other, ties(one, other, walked), walked.name))
-        for h, (walked, upper) in enumerate(self.dressing.hung_on):
-            if self._is_strip(h):
-                continue
-            above = self._above(upper, h)
-            # what is sewn on by several seams is sewn on along its whole edge
-            whole = set(upper.stretches) - {s for run in (walked.seam.a, walked.seam.b) for s in run.stretches}
-            below = Side([
-                (cut, replace(cut.patch.stretch, start=0.0, end=None) if whole else cut.patch.stretch)
-                for cut in self._parts[h] if cut.patch is not None
-            ])  # fmt: skip
-            if above is not None:
-                found.append((above, below, ties(above, below, None if whole else walked), walked.name))
-            for cut, after in pairwise(self._parts[h]):
-                one, other = self._flank(cut, 1), self._flank(after, 0)
-                found.append((one, other, ties(one, other, None), f"{cut.piece.name} side"))
-        return found
+        self._pieces = Pieces(dressing)
 
     # points
 
@@ -279,7 +92,7 @@ class Sewing:
     def sewn(self) -> Sewn:
         """Everything meshed and sewn."""
         mates: list[tuple[str, list[Spot]]] = []
-        seams = self._seams()
+        seams = self._pieces.seams()
         for one, other, tied, name in seams:
             for (a, b), (c, d) in pairwise(tied):
                 long = max(c - a, d - b)
@@ -288,27 +101,29 @@ class Sewing:
                 for k in range(count + 1):
                     part = k / count
                     mates.append((name, [*one.spots(a + (c - a) * part), *other.spots(b + (d - b) * part)]))
-        for strap in self._straps:
+        for strap in self._pieces.straps:
             end = strap.end
             for at in (strap.start, *(() if end is None else (end,))):
-                self._uppers[strap.piece].at(strap.edge, at)
-        strips = {h: self._sewn_along(h) for h in range(len(self._parts)) if self._is_strip(h)}
+                self._pieces.uppers[strap.piece].at(strap.edge, at)
+        strips = {h: self._sewn_along(h) for h in range(len(self._pieces.parts)) if self._pieces.is_strip(h)}
         meshes: list[tuple[Mesh, list[int], Cut]] = []
-        loose = {h for h, (_, upper) in enumerate(self.dressing.hung_on) if self._above(upper, h) is None}
-        held = set() if self._uppers else loose
+        loose = {h for h, (_, upper) in enumerate(self.dressing.hung_on) if self._pieces.above(upper, h) is None}
+        held = set() if self._pieces.uppers else loose
         legs_hang = any(
             cut.worn is Worn.LEG and any(c.worn is not Worn.LEG for c in one.cuts)
             for one, other, _, _ in seams for cut in other.cuts
         )  # fmt: skip
-        worn = [c for h, part in enumerate(self._parts) if h not in strips and h not in loose - held for c in part]
-        for cut in (*self._on_her.values(), *worn):
+        worn = [
+            c for h, part in enumerate(self._pieces.parts) if h not in strips and h not in loose - held for c in part
+        ]
+        for cut in (*self._pieces.on_her.values(), *worn):
             mesh, ids = cut.meshed(self.spacing, self._new)
             meshes.append((Mesh(mesh.points / 1000, mesh.triangles), ids, cut))
             self._place(ids, self._begins(cut, mesh.points))
             for pair in cut.same:
                 self._make_one(pair)
             self._note(cut, cut.part in held or (cut.worn is Worn.LEG and not legs_hang))
-        for godet in self._godets:
+        for godet in self._pieces.godets:
             mesh, ids = godet.cut.meshed(self.spacing, self._new)
             meshes.append((Mesh(mesh.points / 1000, mesh.triangles), ids, godet.cut))
             self._place(ids, self._in_its_seam(godet, mesh.points))
@@ -322,7 +137,7 @@ class Sewing:
         for h, spots_at in strips.items():
             if spots_at is not None:
                 meshes.append(self._strip(h, spots_at))
-        return self._whole(meshes, mates, bool(held) or (bool(self._leg_cuts) and not legs_hang))
+        return self._whole(meshes, mates, bool(held) or (bool(self._pieces.leg_cuts) and not legs_hang))
 
     def _in_its_seam(self, godet: LetIn, points: Numbers) -> Numbers:
         """Where places of a godet begin (mm): round a loop out of its seam."""
@@ -335,7 +150,7 @@ class Sewing:
             along = np.linspace(beside.start, end, 30)
             on_seam = np.array([(p.x, p.y) for p in (path.point_at(float(at)) for at in along)])
             down = np.hypot(*(on_seam - on_seam[-1 if beside.start < HAIR else 0]).T)
-            places = self._begins(self._uppers[beside.piece], on_seam)
+            places = self._begins(self._pieces.uppers[beside.piece], on_seam)
             order = np.argsort(down)
             lines.append(np.stack([np.interp(away, down[order], places[order, k]) for k in range(3)], axis=1))
         return looped((lines[0] + lines[1]) / 2, away, across, godet.wide())
@@ -344,14 +159,14 @@ class Sewing:
         """Note a godet's points by its edges, and those of its hem among the lowest."""
         for (edge, at), p in sorted(godet.cut.ids.items()):
             self._names[godet.cut.piece.name, edge].append((at, p))
-        if self._lowest() != -1 or self._leg_cuts:
+        if self._pieces.lowest() != -1 or self._pieces.leg_cuts:
             return
         shares = []
         for walked in godet.seams:
             [beside] = walked.seam.a.stretches
             path = self.dressing.pieces[beside.piece].edge(beside.edge).path
             foot = path.point_at(beside.start if beside.start < HAIR else path.length)
-            shares.append(self._on_surface(self._uppers[beside.piece], np.array([(foot.x, foot.y)]))[1][0])
+            shares.append(self._on_surface(self._pieces.uppers[beside.piece], np.array([(foot.x, foot.y)]))[1][0])
         hems = {e.name for e in godet.cut.piece.edges if e.role is Role.HEM}
         found = [(at, edge, p) for (edge, at), p in godet.cut.ids.items() if edge in hems]
         places = [godet.cut.piece.edge(edge).path.point_at(at) for at, edge, _ in found]
@@ -401,7 +216,7 @@ class Sewing:
         self._middle += [p for (edge, _), p in cut.ids.items() if edge in closing]
         if not closing or cut.worn is Worn.UPPER:  # buttoned: what lies beyond the centre was cut off along it
             self._middle += cut.centre
-        for strap in self._straps:
+        for strap in self._pieces.straps:
             if strap.piece == cut.piece.what:
                 self._hung_up += [
                     p for (edge, at), p in cut.ids.items()
@@ -412,27 +227,18 @@ class Sewing:
         self._feet(cut, feet)
 
     def _feet(self, cut: Cut, feet: Sequence[str]) -> None:
-        if cut.worn is Worn.ARM or (cut.worn is not Worn.LEG and (self._leg_cuts or cut.part != self._lowest())):
+        if cut.worn is Worn.ARM or (
+            cut.worn is not Worn.LEG and (self._pieces.leg_cuts or cut.part != self._pieces.lowest())
+        ):
             return
         found = [(cut.piece.edge(name).path.point_at(at), p) for (name, at), p in cut.ids.items() if name in feet]
         if found:
             places = np.array([(place.x, place.y) for place, _ in found])
-            if cut.worn is Worn.LEG and self._legs is not None:
-                shares = self._legs.around(cut.piece, places)
+            if cut.worn is Worn.LEG and self._pieces.legs is not None:
+                shares = self._pieces.legs.around(cut.piece, places)
             else:
                 _, shares = self._on_surface(cut, places)
             self._foot += zip(shares.tolist(), (p for _, p in found), strict=True)
-
-    def _lowest(self) -> int:
-        """Which hanging part ends lowest all round her; −1 where nothing hangs below the upper part."""
-        round_her = [
-            (float(part.surface.left.z[-1].mean()), h)
-            for h, part in enumerate(self.dressing.hung)
-            if not part.over
-            and part.shares == (0.0, 1.0)
-            and (self._above(self.dressing.hung_on[h][1], h) is not None or not (self._uppers or self._is_strip(h)))
-        ]
-        return min(round_her)[1] if round_her else -1
 
     def _whole(
         self, meshes: list[tuple[Mesh, list[int], Cut]], mates: list[tuple[str, list[Spot]]], is_held: bool
@@ -468,7 +274,7 @@ class Sewing:
             Sheet(
                 (cut.piece.name, cut.part, cut.number), self._laid.get(cut.part, mesh.points), number[np.array(ids)],
                 cloths.role_of(cut.piece.what),
-                cut.part >= 0 and (self.dressing.hung[cut.part].over or self._is_strip(cut.part)),
+                cut.part >= 0 and (self.dressing.hung[cut.part].over or self._pieces.is_strip(cut.part)),
                 cut.worn is Worn.ARM,
             )
             for mesh, ids, cut in meshes
@@ -478,13 +284,13 @@ class Sewing:
         nearest = {int(number[p]): share for share, p in lowest if number[p] >= 0}
         foot = sorted(nearest.items(), key=lambda x: x[1])
         return Sewn(
-            self._stand, net, start, held, sheets,
+            self._pieces.stand, net, start, held, sheets,
             np.repeat(np.arange(len(meshes)), [len(mesh.triangles) for mesh, _, _ in meshes]),
-            np.array([p for p, _ in (*foot, *(foot[:1] if self._leg_cuts else ()))], dtype=np.int64),
+            np.array([p for p, _ in (*foot, *(foot[:1] if self._pieces.leg_cuts else ()))], dtype=np.int64),
             {name: number[[p for _, p in sorted(points)]] for name, points in self._names.items()},
             tuple((name, np.unique(_of(number, points))) for name, points in seams.items()),
             tuple(sorted(p.name for what, p in self.dressing.pieces.items() if what not in hung and not what.other)),
-            is_held, self._is_unlike(), bool(self._leg_cuts),
+            is_held, self._pieces.is_unlike(), bool(self._pieces.leg_cuts),
         )  # fmt: skip
 
     # where it begins
@@ -500,10 +306,10 @@ class Sewing:
         return placed.row, np.clip(placed.share, 0.0, 1.0)
 
     def _begins(self, cut: Cut, points: Numbers) -> Numbers:
-        if cut.worn is Worn.LEG and self._legs is not None:
-            return self._legs.begins(cut.piece, points)
-        if cut.worn is Worn.ARM and self._stand.left_arm is not None:
-            return Sleeve(cut.piece, self._stand.left_arm).begins(points)
+        if cut.worn is Worn.LEG and self._pieces.legs is not None:
+            return self._pieces.legs.begins(cut.piece, points)
+        if cut.worn is Worn.ARM and self._pieces.stand.left_arm is not None:
+            return Sleeve(cut.piece, self._pieces.stand.left_arm).begins(points)
         surface = self.dressing.surface if cut.patch is None else self.dressing.hung[cut.part].surface
         assert surface is not None
         made: Numbers = np.stack(surface.place(1, *self._on_surface(cut, points)), axis=1)
@@ -514,7 +320,7 @@ class Sewing:
     def _sewn_along(self, h: int) -> list[list[Spot]] | None:
         """The places a strip is sewn on at, from end to end; None where what it is sewn to is not hung."""
         _, upper = self.dressing.hung_on[h]
-        above = self._above(upper, h)
+        above = self._pieces.above(upper, h)
         if above is None:
             return None
         top, low, deep = self._measured(h)
@@ -535,7 +341,7 @@ class Sewing:
 
     def _strip(self, h: int, along: list[list[Spot]]) -> tuple[Mesh, list[int], Cut]:
         """A ring or strip let to hang from an edge: laid flat as a sector of a ring, sewn on all along its top."""
-        part, cut = self.dressing.hung[h], self._parts[h][0]
+        part, cut = self.dressing.hung[h], self._pieces.parts[h][0]
         top, low, deep = self._measured(h)
         columns, rows = len(along), max(2, ceil(deep / self.spacing) + 1)
         u, v = (of.ravel() for of in np.meshgrid(np.linspace(0, 1, columns), np.linspace(0, 1, rows)))
@@ -561,10 +367,10 @@ class Sewing:
             if is_end:
                 self._middle += [ids[k] for k in grid[:, column]]
         self._laid[h] = np.stack((u, v), axis=1)
-        if self._lowest() == h and not self._leg_cuts:
+        if self._pieces.lowest() == h and not self._pieces.leg_cuts:
             self._foot += [(float(share[k]), ids[k]) for k in grid[-1]]
         mesh = Mesh(flat / 1000, corners)
-        if self._godets:  # their hems stand out from where it is drawn
+        if self._pieces.godets:  # their hems stand out from where it is drawn
             self._draw_to_seam(mesh, ids, [])
         return mesh, ids, cut
 
