@@ -70,6 +70,7 @@ def test_her_arm_is_as_long_round_as_hers_and_clears_her_side():
         turn = np.linspace(0, 2 * np.pi, 2000)
         across = LineString(np.column_stack((wide[k] * np.cos(lean) * np.sin(turn), deep[k] * np.cos(turn))))
         assert 1000 * across.length == approx(girth, abs=3.0)
+        assert wide[k] * np.cos(lean) == approx(deep[k])  # it is round
     body = np.interp(z, stand.step * np.arange(len(stand.rows)), stand.rows[:, 0])
     below = (z < stand.form.underarm / 1000 - 0.03) & (z > (arm.start[2] - arm.long) / 1000)
     assert (left - wide - body)[below].min() > 0.015
