@@ -83,6 +83,21 @@ def test_a_dress_is_pictured_from_three_sides_as_large_as_it_is(name):
         assert len(png) < 200_000
 
 
+def test_every_piece_is_pictured_in_the_cloth_it_is_cut_of():
+    of = changed(recipe(), {
+        "cloths.outer.colour": "#c02030", "cloths.contrast.colour": "#2030c0", "cloths.contrast_for": "lower",
+    })  # fmt: skip
+    dress = hung_roughly(of)
+    made = pictured(dress, of)["front"].astype(int)
+    red, blue = made[..., 0] > made[..., 2] + 40, made[..., 2] > made[..., 0] + 40
+    waist = round(HIGH * (1 - ROOM) - dress.stand.form.waist / 1000 * (1 - 2 * ROOM) * HIGH
+                  / (len(dress.stand.rows) * dress.stand.step))  # fmt: skip
+    assert red[: waist - 8].sum() > 3000
+    assert blue[waist + 8 :].sum() > 3000
+    assert not blue[: waist - 8].any()
+    assert not red[waist + 8 :].any()
+
+
 def _seen_by_hand(places, turn):
     """To the right, and toward who looks."""
     return (

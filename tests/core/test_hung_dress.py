@@ -115,6 +115,8 @@ def test_trousers_go_round_her_legs_as_they_were_cut():
     assert "The hem of a leg is 44.0 cm round" in words or "The hem of a leg is 43.9 cm round" in words
     assert "a step there takes" not in words
     assert "Each leg has a hem of its own: level it at a fitting." in words
+    # a ring wider than her ankle lies in folds: those of its own leg, and no mirror image's
+    assert 1 <= reading.folds <= 6
     assert not dress.sewn.is_held
     assert reading.levelling.step is None
 
@@ -173,6 +175,9 @@ def test_godets_are_let_into_the_seams_they_were_cut_for():
         ]
         assert sides[0] & sides[1] & points == {top}
         assert {len(sides[0] & points), len(sides[1] & points)} == {len(let_in[0])}
+        along = [int(p) for p in parts.hem if int(p) in points]
+        assert along[0] in sides[0]
+        assert along[-1] in sides[1]
     # the hem goes over all of them, in their order, and is as long as they were cut
     ring = now[parts.hem]
     long = 1000 * np.linalg.norm(np.diff(ring, axis=0), axis=1).sum()
