@@ -44,6 +44,8 @@ export class Hung {
   private shape: Shape | null = null;
   private turn = 0;
   private tall = 1.6;
+  /** How far out her hands are (m). */
+  private reach = 0;
 
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
@@ -113,8 +115,11 @@ export class Hung {
     this.renderer.setSize(wide, high, false);
     this.camera.aspect = wide / high;
     const middle = this.tall * 0.5;
-    const far =
-      (this.tall * 0.55) / Math.tan((this.camera.fov * Math.PI) / 360) / Math.min(1, (wide / high) * 1.75);
+    const slope = Math.tan((this.camera.fov * Math.PI) / 360);
+    const far = Math.max(
+      (this.tall * 0.55) / slope / Math.min(1, (wide / high) * 1.75),
+      (this.reach * 1.1) / slope / (wide / high),
+    );
     this.camera.position.set(Math.sin(this.turn) * far, middle + 0.12, Math.cos(this.turn) * far);
     this.camera.lookAt(0, middle, 0);
     this.camera.updateProjectionMatrix();
@@ -148,6 +153,7 @@ export class Hung {
     for (const side of sides) ringed(shape.form, 0, shape.every, side, at, corners);
     for (const side of [1, -1]) ringed(shape.arm, shape.arm_low, shape.every, side, at, corners);
     this.tall = ((shape.form.length / 4 - 1) * shape.every) / METRE;
+    this.reach = Math.max(0, ...shape.arm.filter((_, k) => k % 4 === 3)) / METRE;
     geometry.setAttribute("position", new BufferAttribute(new Float32Array(at), 3));
     geometry.setIndex(corners);
     geometry.computeVertexNormals();
