@@ -16,7 +16,7 @@ from gentle_hem.formats.files import FILE_WRITERS, Order
 from long import examples
 from random_recipes import MOODS, random_recipe
 
-COUNT = examples(51, 5_100)
+COUNT = examples(102, 5_100)
 BATCH = 17
 
 CUT_ALREADY = 10

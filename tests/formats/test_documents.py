@@ -26,8 +26,9 @@ from gentle_hem.formats.client_page import Agreed, to_client_page
 from gentle_hem.formats.cut_sheet import SCALES
 from gentle_hem.formats.files import FILE_WRITERS, Order
 from gentle_hem.formats.labels import allowances_of
+from long import examples
 
-EXAMPLES = sorted(Path("examples").glob("*.recipe.json"))
+EXAMPLES = sorted(Path("examples").glob("*.recipe.json"))[:: examples(3, 1)]
 POINT = 25.4 / 72
 DAY = date(2026, 11, 27)
 
