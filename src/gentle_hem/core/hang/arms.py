@@ -24,10 +24,7 @@ ROUNDED = 0.09
 """The shoulder is rounded over such a share of the arm's length."""
 
 CLEARS = 20.0
-"""The arm hangs so far off her side (mm), below where it leaves it."""
-
-LEAVES = 30.0
-"""It leaves her side so far below the underarm (mm)."""
+"""The arm hangs so far off her side (mm), below the underarm."""
 
 LEAN, MOST_LEAN = 0.16, 0.6
 """How far out it leans (radians), at least and at most."""
@@ -54,7 +51,7 @@ class Arm:
         """The arm of a form whose level sections are ``rows``, every ``step`` (m), as a stand has them."""
         (x, z), _ = form.arm_line()
         heights = 1000 * step * np.arange(len(rows))
-        beside = (heights < form.underarm - LEAVES) & (heights > z - form.arm)
+        beside = (heights < form.underarm) & (heights > z - form.arm)
         radius = form.arm_girths[0] / 2 / np.pi
         out = 1000 * rows[beside, 0] + radius + CLEARS - x
         lean = float(np.arctan2(out, z - heights[beside]).max(initial=LEAN))
