@@ -193,6 +193,32 @@ def test_godets_are_let_into_the_seams_they_were_cut_for():
     assert np.quantile(strained(whole), 0.95) < 0.02
 
 
+@pytest.mark.parametrize("name", ["jumpsuit", "pleated-inches"])
+def test_a_stand_collar_stands_up_round_her_neck(name):
+    of = example(name)
+    dress, garment = hung_roughly(of), make_up(of)
+    edges, now, collar = dress.sewn.edges, dress.now, garment.piece("stand collar")
+    sheet = next(one for one in dress.sewn.sheets if one.name == "stand collar")
+    neck = set(edges["stand collar", "neck edge"].tolist())
+    on_dress = {
+        int(p) for (piece, edge), points in edges.items()
+        if edge == "neckline" and piece != "stand collar" for p in points
+    }  # fmt: skip
+    assert neck == on_dress
+    top = now[edges["stand collar", "top"]]
+    high = collar.seam_line.box[3] - collar.seam_line.box[1]
+    for end in (0, -1):  # at the centre front and the centre back
+        foot = now[edges["stand collar", "neck edge"]]
+        near = np.linalg.norm(foot - top[end], axis=1).min()
+        assert 1000 * near == approx(high, rel=0.1)
+    assert top[:, 2].min() > now[sorted(neck), 2].min()
+    assert dress.stand.far(now[sheet.points]).min() > 0
+    assert np.quantile(strained(dress)[dress.sewn.sheet_of == dress.sewn.sheets.index(sheet)], 0.95) < 0.03
+    reading = read(dress, of, garment)
+    assert reading.gape is None  # what stands up from it lies round her neck
+    assert "stand collar" not in reading.left_out
+
+
 def test_a_buttoned_front_is_closed_along_its_centre():
     of = example("jumpsuit")
     parts = sewn(of)

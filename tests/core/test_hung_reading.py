@@ -114,13 +114,15 @@ def test_a_neck_edge_that_stands_off_is_read_with_the_wedge_that_closes_it():
     for edge in (points, behind, points):
         drawn[edge] -= dress.stand.far(drawn[edge])[:, None] * dress.stand.out(drawn[edge])
     assert read(replace(dress, now=drawn), of, garment).gape is None
-    on = drawn[points] - dress.stand.far(drawn[points])[:, None] * dress.stand.out(drawn[points])
+    on = dress.stand.onto(drawn[points])
+    assert abs(dress.stand.far(on)).max() < 1e-5
     drawn[points] = on + 0.008 * dress.stand.out(on)
     gape = read(replace(dress, now=drawn), of, garment).gape
-    assert gape.off == approx(8.0, abs=3.0)  # how far off is exact near her only
+    assert gape.off == approx(8.0, abs=2.0)
     assert gape.where in ("in front", "at the side")
     long, lies = (np.linalg.norm(np.diff(of, axis=0), axis=1).sum() for of in (drawn[points], on))
-    assert gape.wedge == approx(1000 * (long - lies), rel=0.2)
+    # back onto her it does not come by the same ways, where her neck goes over into her shoulder
+    assert gape.wedge == approx(1000 * (long - lies), rel=0.25)
     assert gape.wedge > 2.0
     assert gape.step["kind"] == "wedge"
     before, after = (

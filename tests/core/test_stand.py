@@ -53,6 +53,12 @@ def test_the_form_stands_on_two_legs_as_long_round_as_hers_under_trousers():
     assert (stand.far(middles) > 0).tolist() == [True, False]
 
 
+def test_her_neck_is_less_round_than_the_tape_that_slants_round_its_base():
+    """Level with the shoulder and above: less than was taken round the base, and no less than nine tenths of that."""
+    form = Stand.of(Figure(measures={**FIGURE, "neck_girth": 372.0})).form
+    assert form.girths[-2:] / 372 == approx((0.92, 0.88))
+
+
 def test_her_arm_is_as_long_round_as_hers_and_clears_her_side():
     """Cut straight across its own length by its level sections, with shapely; its far end is the hand."""
     measures = {**FIGURE, "upper_arm_girth": 312.0, "wrist_girth": 171.0, "arm_length": 588.0}

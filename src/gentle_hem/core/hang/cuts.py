@@ -60,6 +60,8 @@ class Worn(StrEnum):
     """It goes round a leg."""
     ARM = "arm"
     """It goes round an arm."""
+    COLLAR = "collar"
+    """It stands up from the neck edge."""
     LET_IN = "let in"
     """It is let into a seam."""
 

@@ -20,7 +20,7 @@ from gentle_hem.core.hang.godets import LetIn
 from gentle_hem.core.hang.legs import Legs
 from gentle_hem.core.hang.mates import Side, ties
 from gentle_hem.core.hang.stand import Stand
-from gentle_hem.core.pattern import Piece
+from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Stretch, left_of
 from gentle_hem.core.walk import Walked
@@ -47,7 +47,12 @@ class Pieces:
         self.stand = Stand.standing(
             dressing.form, on_legs=self.legs is not None, with_arms=bool(self.sleeves)
         )  # fmt: skip
-        self.on_her = self.uppers | self.leg_cuts | self.sleeves
+        self.collars = {
+            what: Cut(p, Worn.COLLAR) for what, p in dressing.pieces.items()
+            if what.section is Section.COLLAR and not what.other and self.uppers
+            and {Role.NECKLINE, Role.FREE} <= {e.role for e in p.edges} and what.panel is not Panel.ROLL
+        }  # fmt: skip
+        self.on_her = self.uppers | self.leg_cuts | self.sleeves | self.collars
         """Every piece that lies on her body, by what it is."""
         self.straps = [
             s for w in dressing.walked for run in (w.seam.a, w.seam.b) for s in run.stretches
@@ -121,6 +126,10 @@ class Pieces:
                    for piece in flat.pieces.values())
             or any(not part.surface.is_alike for part in hung)
         )  # fmt: skip
+
+    def sewn_to(self, cut: Cut) -> Walked | None:
+        """The seam a collar stands up from; None where there is none."""
+        return next((w for w in self.dressing.walked if w.seam.is_join and w.seam.b.pieces == (cut.piece.what,)), None)
 
     def is_strip(self, h: int) -> bool:
         """Whether a hanging part goes round in rings or strips of its own, whatever its pieces are."""

@@ -26,7 +26,7 @@ from gentle_hem.core.steps.level_hem import AROUND
 from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said, format_length
 from gentle_hem.core.wear import LEAST_CLEARANCE, step_sweep
-from gentle_hem.core.what import Half
+from gentle_hem.core.what import Half, Section
 
 RIBBON = 65
 """A hem is drawn through so many places."""
@@ -361,15 +361,20 @@ def _where(place: Numbers) -> str:
 
 
 def _gape(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
-    """The neck edge that stands off furthest; None where it lies on her."""
+    """The neck edge that stands off furthest; None where it lies on her, or a collar stands up from it."""
     found: list[tuple[Gape, Piece, str]] = []
+    collars = {p.name for p in garment.pieces if p.what.section is Section.COLLAR}
+    stands = [sheet.points for sheet in dress.sewn.sheets if sheet.name in collars]
+    with_collar = set(np.concatenate(stands).tolist()) if stands else set()
     for (piece, edge), points in dress.sewn.edges.items():
+        if with_collar & set(points.tolist()):  # what stands up from it lies round her neck
+            continue
         made = next((p for p in garment.pieces if p.name == piece), None)
         if made is None or made.at_edge(edge) is None or made.edge(edge).role is not Role.NECKLINE or min(points) < 0:
             continue
         places = dress.now[points]
-        off = dress.stand.far(places)
-        onto = places - off[:, None] * dress.stand.out(places)
+        onto = dress.stand.onto(places)
+        off = np.linalg.norm(places - onto, axis=1) * np.sign(dress.stand.far(places))
         long, lies = (float(np.linalg.norm(np.diff(of, axis=0), axis=1).sum()) for of in (places, onto))
         where = _where(places[int(off.argmax())])
         found.append((Gape(1000 * float(off.max()), 1000 * max(long - lies, 0.0), where), made, edge))

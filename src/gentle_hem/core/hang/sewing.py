@@ -16,6 +16,7 @@ from math import ceil
 import numpy as np
 from scipy.interpolate import LinearNDInterpolator, RBFInterpolator
 
+from gentle_hem.core.cloth.cloths import Cloths, Drape
 from gentle_hem.core.dressed.dressing import Dressing
 from gentle_hem.core.dressed.hanging import ROWS, Hung, Patch
 from gentle_hem.core.hang.arms import Sleeve, drawn_to
@@ -27,8 +28,9 @@ from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.pieces import Pieces
 from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
-from gentle_hem.core.pattern import Role
+from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.seams import Stretch
 
 GATHERED = 1.2
 """A side of a seam that is so many times as long as the other is gathered to it."""
@@ -263,9 +265,7 @@ class Sewing:
         held[_of(number, self._fixed)] = 1.0
         start[_of(number, self._middle), 0] = 0.0
         cloths = self.recipe.cloths
-        net = Net.of(
-            [(mesh, number[np.array(ids)], Fabric.of(cloths.of(cut.piece.what))) for mesh, ids, cut in meshes], count
-        )
+        net = Net.of([(mesh, number[np.array(ids)], _fabric(cloths, cut)) for mesh, ids, cut in meshes], count)
         seams: dict[str, list[int]] = defaultdict(list)
         for name, spots in mates:
             seams[name] += [s.point for s in spots if s.point is not None]
@@ -308,11 +308,30 @@ class Sewing:
     def _begins(self, cut: Cut, points: Numbers) -> Numbers:
         if cut.worn is Worn.LEG and self._pieces.legs is not None:
             return self._pieces.legs.begins(cut.piece, points)
+        if cut.worn is Worn.COLLAR:
+            return self._standing_up(cut, points)
         if cut.worn is Worn.ARM and self._pieces.stand.left_arm is not None:
             return Sleeve(cut.piece, self._pieces.stand.left_arm).begins(points)
         surface = self.dressing.surface if cut.patch is None else self.dressing.hung[cut.part].surface
         assert surface is not None
         made: Numbers = np.stack(surface.place(1, *self._on_surface(cut, points)), axis=1)
+        return made
+
+    def _standing_up(self, cut: Cut, points: Numbers) -> Numbers:
+        """Where places of a collar begin (mm): straight above the neck edge, as high as they lie from its own."""
+        walked = self._pieces.sewn_to(cut)
+        assert walked is not None  # it is put on by that seam alone
+        runs = walked.seam.a, walked.seam.b
+        neck, own = ([_followed(self.dressing.pieces[s.piece], s) for s in run.stretches] for run in runs)
+        places = np.concatenate([
+            self._begins(self._pieces.uppers[s.piece], of) for s, of in zip(walked.seam.a.stretches, neck, strict=True)
+        ])  # fmt: skip
+        along = _shares(np.concatenate([np.diff(of, axis=0, prepend=of[:1]) for of in neck]))
+        edge = np.concatenate(own)
+        far = np.linalg.norm(points[:, None] - edge[None], axis=2)
+        share = _shares(np.diff(edge, axis=0, prepend=edge[:1]))[far.argmin(axis=1)]
+        made: Numbers = np.stack([np.interp(share, along, places[:, k]) for k in range(3)], axis=1)
+        made[:, 2] += far.min(axis=1)
         return made
 
     # what goes round by itself
@@ -375,6 +394,26 @@ class Sewing:
         return mesh, ids, cut
 
 
+FOLLOWED = 40
+"""A stretch of an edge is followed through so many places."""
+
+
+def _followed(piece: Piece, stretch: Stretch) -> Numbers:
+    """Places along a stretch of a piece's edge, in its direction (mm)."""
+    path = piece.edge(stretch.edge).path
+    end = path.length if stretch.end is None else stretch.end
+    places = [path.point_at(float(at)) for at in np.linspace(stretch.start, end, FOLLOWED)]
+    made = np.array([(p.x, p.y) for p in places])
+    return made[::-1] if stretch.backwards else made
+
+
+def _shares(steps: Numbers) -> Numbers:
+    """How far along a line its places lie, as shares, by the steps from each to the next."""
+    far = np.cumsum(np.hypot(*steps.T))
+    made: Numbers = far / far[-1]
+    return made
+
+
 def _over_what_is_worn(start: Numbers, sheets: Sequence[Sheet]) -> Numbers:
     """Where points begin (m), with what hangs over what lies on her outside of it all round."""
     over = [sheet.points for sheet in sheets if sheet.beside]
@@ -388,6 +427,12 @@ def _over_what_is_worn(start: Numbers, sheets: Sequence[Sheet]) -> Numbers:
     made = start.copy()
     made[loose, :2] *= np.maximum(1.0, (under + CLEAR) / np.maximum(far[loose], CLEAR))[:, None]
     return made
+
+
+def _fabric(cloths: Cloths, cut: Cut) -> Fabric:
+    """The cloth a piece is cut of; a collar is interfaced, so that it stands (common practice)."""
+    cloth = cloths.of(cut.piece.what)
+    return Fabric.of(cloth.model_copy(update={"drape": Drape.CRISP}) if cut.worn is Worn.COLLAR else cloth)
 
 
 def _of(number: Indices, points: Sequence[int]) -> Indices:

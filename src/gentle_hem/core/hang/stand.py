@@ -32,6 +32,9 @@ STEP = 0.005
 NECK_MOVES, BUST_MOVES = 80.0, 70.0
 """Measures of lengths may move the neck up or down, and the bust forward or back, by no more (mm)."""
 
+NEARER = 5
+"""So often a place is brought onto it."""
+
 APART = 4.0
 """Levels lie at least so far apart, whatever measures say (mm)."""
 
@@ -50,6 +53,10 @@ CALF = (0.98, 130.0)
 
 ANKLE = 80.0
 """How high her ankle is (mm)."""
+
+NECK = (0.92, 0.88)
+"""Level with the shoulder at the neck, and above the collar, she is so many times her neck girth round: that is taken
+round the base of the neck, which slants (trade 16, from memory)."""
 
 WEIGHS = 1e-3
 """How much less a move counts than a millimetre of length: where lengths contradict each other, little is moved."""
@@ -109,6 +116,15 @@ class Stand:
     def out(self, places: Numbers) -> Numbers:
         """The way straight out of it at places."""
         return self._nearest(places)[:, 1:]
+
+    def onto(self, places: Numbers) -> Numbers:
+        """The places of it that lie straight under places (m): how far they are is exact near it only, so that they
+        are brought nearer again and again.
+        """
+        made = places.copy()
+        for _ in range(NEARER):
+            made -= self.far(made)[:, None] * self.out(made)
+        return made
 
     def girth(self, height: float) -> float:
         """How long round its section at a height is, or that of one leg (mm)."""
@@ -197,8 +213,9 @@ def moved(form: Form, up: float, forward: float) -> Form:
 
 def fitted(figure: Figure) -> Form:
     """The person's form with its neck and bust moved so that front and back are as long as the tape says."""
-    form = Form.of(figure)
-    beside = Measures(figure, Workings()).take("bust_span") / 2
+    form, take = Form.of(figure), Measures(figure, Workings()).take
+    form = replace(form, girths=np.concatenate((form.girths[:-2], take("neck_girth") * np.array(NECK))))
+    beside = take("bust_span") / 2
     wanted = [form.lengths[Half.FRONT], form.lengths[Half.BACK]]
 
     def off(moves: Numbers) -> Numbers:
