@@ -12,8 +12,9 @@ from dresses import recipe
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.hang.fabric import Fabric
+from gentle_hem.core.hang.in_words import said
 from gentle_hem.core.hang.layers import Layers
-from gentle_hem.core.hang.reading import read, said, strained
+from gentle_hem.core.hang.reading import read, strained
 from gentle_hem.core.hang.sewing import _over_what_is_worn
 from gentle_hem.core.hang.sewn import Sheet
 from gentle_hem.core.make_up import make_up

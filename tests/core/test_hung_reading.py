@@ -13,9 +13,10 @@ from gentle_hem.core.hang.as_steps import Levelling, levelling, pinched
 from gentle_hem.core.hang.dress import hang
 from gentle_hem.core.hang.fabric import GRAVITY, Fabric
 from gentle_hem.core.hang.fullness import beside, say_full
+from gentle_hem.core.hang.in_words import _walked, figures, said
 from gentle_hem.core.hang.layers import Layers
 from gentle_hem.core.hang.pieces import CannotHang
-from gentle_hem.core.hang.reading import _walked, _where, figures, hem_ribbon, read, said, smooth, strained
+from gentle_hem.core.hang.reading import _where, hem_ribbon, read, smooth, strained
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe, read_recipe

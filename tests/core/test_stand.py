@@ -9,11 +9,10 @@ from shapely import LineString, Polygon, box
 from conftest import FIGURE
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.figure import Figure
-from gentle_hem.core.hang.arms import drawn_to
 from gentle_hem.core.hang.dress import ROUGHLY
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.factor import NotSteady, Pattern
-from gentle_hem.core.hang.mesh import meshed
+from gentle_hem.core.hang.mesh import drawn_to, meshed
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.rest import Falling, Rest
 from gentle_hem.core.hang.stand import Stand, fitted, sections, taped

@@ -103,7 +103,8 @@ def _out(made: Hanging, tape: Tape, *, whole: bool = True) -> HangOut:
 
 def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
     # here: it reads in scipy, which is slow, and only a hung dress needs it
-    from gentle_hem.core.hang.reading import HangReading, figures, said
+    from gentle_hem.core.hang.in_words import figures, said
+    from gentle_hem.core.hang.reading import HangReading
 
     reading = TypeAdapter(HangReading).validate_python(rest["reading"])
     return RestOut(
@@ -113,7 +114,7 @@ def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
 
 
 def _hem(reading: Any, tape: Tape) -> HemOut | None:
-    from gentle_hem.core.hang.reading import said_cut
+    from gentle_hem.core.hang.in_words import said_cut
 
     ribbon = reading.ribbon
     if ribbon is None:

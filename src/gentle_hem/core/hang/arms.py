@@ -12,12 +12,10 @@ from dataclasses import dataclass
 
 import numpy as np
 from scipy.interpolate import PchipInterpolator
-from scipy.sparse import coo_array, diags_array
-from scipy.sparse.linalg import spsolve
 
 from gentle_hem.core.dressed.form import Form
 from gentle_hem.core.dressed.upper import followed
-from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
+from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.pattern import Edge, Piece, Role
 
 ROUNDED = 0.09
@@ -119,24 +117,3 @@ class Sleeve:
 
     def _edges(self, role: Role, half: str) -> list[Edge]:
         return [e for e in self.piece.edges if e.role is role and e.name.endswith(half)]
-
-
-def drawn_to(mesh: Mesh, places: Numbers, held: Indices, to: Numbers, still: Indices) -> Numbers:
-    """Places of a mesh with some drawn to where they are sewn and some kept: what lies between follows evenly."""
-    count = len(places)
-    t = mesh.triangles
-    one, other = np.concatenate((t[:, (0, 1)], t[:, (1, 2)], t[:, (2, 0)])).T
-    joined = coo_array((np.ones(len(one)), (one, other)), shape=(count, count)).tocsr()
-    joined = joined + joined.T
-    known = np.zeros(count, dtype=bool)
-    known[still] = known[held] = True
-    moved = np.zeros_like(places)
-    moved[held] = to - places[held]
-    free = np.flatnonzero(~known)
-    if len(free) == 0 or len(held) == 0:
-        return places + moved
-    even = diags_array(np.asarray(joined.sum(axis=1)).ravel()) - joined
-    even = even.tocsr()
-    moved[free] = spsolve(even[free][:, free].tocsc(), -(even[free][:, known] @ moved[known]))
-    made: Numbers = places + moved
-    return made

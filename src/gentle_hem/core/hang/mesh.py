@@ -12,6 +12,8 @@ from math import ceil
 import numpy as np
 import shapely
 from numpy.typing import NDArray
+from scipy.sparse import coo_array, diags_array
+from scipy.sparse.linalg import spsolve
 from scipy.spatial import Delaunay
 from shapely import Polygon
 
@@ -87,4 +89,25 @@ def grid_in(shape: Polygon, spacing: float) -> Numbers:
     grid = np.stack((x.ravel(), y.ravel()), axis=1)
     well = shapely.contains_xy(shape.buffer(-INSIDE * spacing), grid[:, 0], grid[:, 1])
     made: Numbers = grid[well]
+    return made
+
+
+def drawn_to(mesh: Mesh, places: Numbers, held: Indices, to: Numbers, still: Indices) -> Numbers:
+    """Places of a mesh with some drawn to where they are sewn and some kept: what lies between follows evenly."""
+    count = len(places)
+    t = mesh.triangles
+    one, other = np.concatenate((t[:, (0, 1)], t[:, (1, 2)], t[:, (2, 0)])).T
+    joined = coo_array((np.ones(len(one)), (one, other)), shape=(count, count)).tocsr()
+    joined = joined + joined.T
+    known = np.zeros(count, dtype=bool)
+    known[still] = known[held] = True
+    moved = np.zeros_like(places)
+    moved[held] = to - places[held]
+    free = np.flatnonzero(~known)
+    if len(free) == 0 or len(held) == 0:
+        return places + moved
+    even = diags_array(np.asarray(joined.sum(axis=1)).ravel()) - joined
+    even = even.tocsr()
+    moved[free] = spsolve(even[free][:, free].tocsc(), -(even[free][:, known] @ moved[known]))
+    made: Numbers = places + moved
     return made

@@ -31,6 +31,13 @@ class CannotHang(ValueError):  # noqa: N818  (it is what the dress is)
     """A dress that is not hung, and why."""
 
 
+def _stands_up(piece: Piece) -> bool:
+    """Whether a piece is a collar that stands up from the neck edge, and is not rolled."""
+    what = piece.what
+    is_collar = what.section is Section.COLLAR and not what.other and what.panel is not Panel.ROLL
+    return is_collar and {Role.NECKLINE, Role.FREE} <= {edge.role for edge in piece.edges}
+
+
 class Pieces:
     """The pieces of one garment as they are put on its figure. Raises CannotHang."""
 
@@ -47,12 +54,14 @@ class Pieces:
         self.stand = Stand.standing(
             dressing.form, on_legs=self.legs is not None, with_arms=bool(self.sleeves)
         )  # fmt: skip
-        self.collars = {
-            what: Cut(p, Worn.COLLAR) for what, p in dressing.pieces.items()
-            if what.section is Section.COLLAR and not what.other and self.uppers
-            and {Role.NECKLINE, Role.FREE} <= {e.role for e in p.edges} and what.panel is not Panel.ROLL
+        joined = {w.seam.b.stretches[0].piece: w for w in dressing.walked if w.seam.is_join}
+        self.collared = {
+            what: walked for what, walked in joined.items()
+            if _stands_up(dressing.pieces[what]) and all(s.piece in self.uppers for s in walked.seam.a.stretches)
         }  # fmt: skip
-        self.on_her = self.uppers | self.leg_cuts | self.sleeves | self.collars
+        """Each stand collar, with the seam it stands up from."""
+        collars = {what: Cut(dressing.pieces[what], Worn.COLLAR) for what in self.collared}
+        self.on_her = self.uppers | self.leg_cuts | self.sleeves | collars
         """Every piece that lies on her body, by what it is."""
         self.straps = [
             s for w in dressing.walked for run in (w.seam.a, w.seam.b) for s in run.stretches
@@ -126,10 +135,6 @@ class Pieces:
                    for piece in flat.pieces.values())
             or any(not part.surface.is_alike for part in hung)
         )  # fmt: skip
-
-    def sewn_to(self, cut: Cut) -> Walked | None:
-        """The seam a collar stands up from; None where there is none."""
-        return next((w for w in self.dressing.walked if w.seam.is_join and w.seam.b.pieces == (cut.piece.what,)), None)
 
     def is_strip(self, h: int) -> bool:
         """Whether a hanging part goes round in rings or strips of its own, whatever its pieces are."""

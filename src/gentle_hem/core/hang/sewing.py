@@ -19,12 +19,12 @@ from scipy.interpolate import LinearNDInterpolator, RBFInterpolator
 from gentle_hem.core.cloth.cloths import Cloths, Drape
 from gentle_hem.core.dressed.dressing import Dressing
 from gentle_hem.core.dressed.hanging import ROWS, Hung, Patch
-from gentle_hem.core.hang.arms import Sleeve, drawn_to
-from gentle_hem.core.hang.cuts import HAIR, LONGER, Cut, Worn
+from gentle_hem.core.hang.arms import Sleeve
+from gentle_hem.core.hang.cuts import LONGER, Cut, Worn
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.godets import LetIn, looped
 from gentle_hem.core.hang.mates import Spot
-from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers
+from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers, drawn_to
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.pieces import Pieces
 from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
@@ -41,10 +41,8 @@ TURNS = 0.35
 ROUNDED = 0.02
 """A strip whose lower edge is longer by such a share of its depth is a ring."""
 
-
 BESIDE_BY = 12
 """A place beside what was measured of a patch is found from so many that were."""
-
 
 NEXT = 1e-4
 """The points of a godet's hem lie so near to its seam, as shares of the way round her."""
@@ -146,15 +144,11 @@ class Sewing:
         away, across = godet.apart(points)
         lines = []
         for walked in godet.seams:
-            [beside] = walked.seam.a.stretches
-            path = self.dressing.pieces[beside.piece].edge(beside.edge).path
-            end = path.length if beside.end is None else beside.end
-            along = np.linspace(beside.start, end, 30)
-            on_seam = np.array([(p.x, p.y) for p in (path.point_at(float(at)) for at in along)])
-            down = np.hypot(*(on_seam - on_seam[-1 if beside.start < HAIR else 0]).T)
+            [beside] = walked.seam.a.stretches  # it runs from the godet's point down
+            on_seam = _followed(self.dressing.pieces[beside.piece], beside)
             places = self._begins(self._pieces.uppers[beside.piece], on_seam)
-            order = np.argsort(down)
-            lines.append(np.stack([np.interp(away, down[order], places[order, k]) for k in range(3)], axis=1))
+            down = np.hypot(*(on_seam - on_seam[0]).T)
+            lines.append(np.stack([np.interp(away, down, places[:, k]) for k in range(3)], axis=1))
         return looped((lines[0] + lines[1]) / 2, away, across, godet.wide())
 
     def _note_godet(self, godet: LetIn) -> None:
@@ -166,9 +160,8 @@ class Sewing:
         shares = []
         for walked in godet.seams:
             [beside] = walked.seam.a.stretches
-            path = self.dressing.pieces[beside.piece].edge(beside.edge).path
-            foot = path.point_at(beside.start if beside.start < HAIR else path.length)
-            shares.append(self._on_surface(self._pieces.uppers[beside.piece], np.array([(foot.x, foot.y)]))[1][0])
+            foot = _followed(self.dressing.pieces[beside.piece], beside)[-1:]
+            shares.append(self._on_surface(self._pieces.uppers[beside.piece], foot)[1][0])
         hems = {e.name for e in godet.cut.piece.edges if e.role is Role.HEM}
         found = [(at, edge, p) for (edge, at), p in godet.cut.ids.items() if edge in hems]
         places = [godet.cut.piece.edge(edge).path.point_at(at) for at, edge, _ in found]
@@ -319,8 +312,7 @@ class Sewing:
 
     def _standing_up(self, cut: Cut, points: Numbers) -> Numbers:
         """Where places of a collar begin (mm): straight above the neck edge, as high as they lie from its own."""
-        walked = self._pieces.sewn_to(cut)
-        assert walked is not None  # it is put on by that seam alone
+        walked = self._pieces.collared[cut.piece.what]
         runs = walked.seam.a, walked.seam.b
         neck, own = ([_followed(self.dressing.pieces[s.piece], s) for s in run.stretches] for run in runs)
         places = np.concatenate([
