@@ -57,7 +57,7 @@ FAULTS = [
     ("hang/sewing.py", "middle + NEXT * float(by)", "middle - NEXT * float(by)"),
     ("hang/sewing.py", "if not closing or cut.worn is Worn.UPPER:", "if not closing:"),
     ("hang/fabric.py", "soft = 8 * share", "soft = 4 * share"),
-    ("hang/dress.py", "return fabric.grown(*noted)", "pass"),
+    ("hang/dress.py", "noted if later or noted.shear > fabric.shear else fabric", "noted if later else fabric"),
     ("hang/reading.py", "by = abs(float(np.diff(plane.turn(np.array(ends)))[0]))", "by = 0.5 * abs(float(np.diff(plane.turn(np.array(ends)))[0]))"),
     ("hang/reading.py", "whole = hem[:-1] if dress.sewn.is_legs else", "whole = hem[:1] if dress.sewn.is_legs else"),
     ("hang/layers.py", "return 1.0 - t, 0.0, t", "return 1.0 - t, t, 0.0"),

@@ -8,12 +8,14 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from gentle_hem.core.cloth.cloths import Cloth, Drape
+import numpy as np
+
+from gentle_hem.core.cloth.cloths import Drape
 from gentle_hem.core.dressed.dressing import Dressing
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.garment import Garment
-from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Numbers
+from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.pieces import CannotHang
 from gentle_hem.core.hang.rest import Falling, Rest
 from gentle_hem.core.hang.sewing import Sewing
@@ -87,21 +89,30 @@ def hang(
     fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)
     if lain is None or not first.is_like(lain):
         tell(first, first.start)
-        falling = Falling(first.net, first.held, first.stand, first.where, THICK_COARSE, FIRM_COARSE, first.on_arm)
+        net = _given(first, recipe, grown, later=False)
+        falling = Falling(net, first.held, first.stand, first.where, THICK_COARSE, FIRM_COARSE, first.on_arm)
         lain = first.lain(falling.fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places)
     sewn = Sewing(recipe, dressing, fine).sewn()
     start = sewn.carried(lain)
     tell(sewn, start)
-    falling = Falling(sewn.net, sewn.held, sewn.stand, sewn.where, on_arm=sewn.on_arm)
+    net = _given(sewn, recipe, grown, later=False)
+    falling = Falling(net, sewn.held, sewn.stand, sewn.where, on_arm=sewn.on_arm)
     rest = falling.fallen(start, AT_REST, lambda at, _: tell(sewn, at))
-    cloths = {Fabric.of(c): c for c in (recipe.cloths.outer, recipe.cloths.contrast)}
-    crept = replace(sewn.net, fabrics=tuple(_crept(f, cloths.get(f), grown) for f in sewn.net.fabrics))
-    later = replace(falling, net=crept).fallen(rest.places, A_LITTLE_MORE).places
+    later = replace(falling, net=_given(sewn, recipe, grown, later=True)).fallen(rest.places, A_LITTLE_MORE).places
     return HungDress(sewn, rest.places, later)
 
 
-def _crept(fabric: Fabric, cloth: Cloth | None, grown: Grown) -> Fabric:
-    noted = grown.get(cloth.name) if cloth is not None and cloth.name else None
-    if noted is not None:
-        return fabric.grown(*noted)
-    return replace(fabric, shear=fabric.shear / CREEPS[cloth.drape if cloth else Drape.UNSAID])
+def _given(sewn: Sewn, recipe: Recipe, grown: Grown, *, later: bool) -> Net:
+    """The net as its cloths give on the bias, now or after two days: what has ``grown`` by its maker's notes as far as
+    that, and at once no further.
+    """
+    made = []
+    for k, sheet in enumerate(sewn.sheets):
+        cloth = recipe.cloths.cloth(sheet.role)
+        fabric = sewn.net.fabrics[sewn.net.fabric[int(np.argmax(sewn.sheet_of == k))]]
+        noted = fabric.grown(*grown[cloth.name]) if cloth.name in grown else None
+        if noted is None:
+            made.append(replace(fabric, shear=fabric.shear / CREEPS[cloth.drape]) if later else fabric)
+        else:
+            made.append(noted if later or noted.shear > fabric.shear else fabric)
+    return replace(sewn.net, fabrics=tuple(made), fabric=sewn.sheet_of)
