@@ -17,7 +17,6 @@ from gentle_hem.api.app import create_app
 from gentle_hem.core.steps.level_hem import AROUND
 from gentle_hem.laying import hanging
 from gentle_hem.store import Store
-from hung import example
 
 
 @pytest.fixture
@@ -108,7 +107,7 @@ def test_the_pictures_of_a_dress_are_kept_with_the_version_that_hung(client):
             words = "".join(page.extract_text() for page in pdf.pages)
             return "As it hangs" in words, sum(len(page.images) for page in pdf.pages)
 
-    version = save(example("circle-peplum").model_dump(mode="json"), dress["version"])
+    version = save(asked(), dress["version"])
     hung = client.get(place).json()["recipe"]
     number = client.post("/api/hangs", json=hung).raise_for_status().json()["number"]
     assert (on_desk(), pictures_on_cut_sheet()) == (False, (False, 0))
@@ -146,7 +145,7 @@ def test_the_pictures_of_a_dress_are_kept_with_the_version_that_hung(client):
 def test_what_its_maker_measured_of_a_cloth_comes_before_its_class(client):
     cloth = {"name": "Sea crepe", "weight": "medium", "drape": "soft"}
     shelf = client.put("/api/cloths", json={"name": "Sea crepe", "cloth": cloth}).raise_for_status().json()
-    document = example("circle-peplum").model_dump(mode="json") | {"cloths": {"outer": cloth}}
+    document = asked(cloths={"outer": cloth})
     first = client.post("/api/hangs", json=document).raise_for_status().json()["number"]
     noted = "How far Sea crepe gives in two days is as you measured it, and not by its class."
     assert noted not in list(told(client, first))[-1]["rest"]["said"]

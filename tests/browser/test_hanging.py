@@ -76,7 +76,7 @@ def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
 
 
 def test_other_fullnesses_are_hung_beside_it(page, studio):
-    open_commission(page, studio, "Sundress")
+    open_commission(page, studio, "Market-day dress")
     page.get_by_role("button", name="Hang it before it is cut").click()
     room = page.get_by_test_id("hang")
     expect(room).to_have_attribute("data-state", "rest", timeout=180_000)
@@ -84,10 +84,10 @@ def test_other_fullnesses_are_hung_beside_it(page, studio):
     beside = room.get_by_test_id("beside")
     expect(beside).to_have_count(3)
     hems = []
-    for k, said in enumerate(("half circle (this one)", "quarter circle", "three-quarter circle")):
+    for k, said in enumerate(("9.0 cm of flare a side (this one)", "7.0 cm of flare", "12.0 cm of flare")):
         expect(beside.nth(k)).to_contain_text(said)
         expect(beside.nth(k)).to_have_attribute("data-state", "rest", timeout=180_000)
         expect(beside.nth(k).get_by_role("img")).to_be_visible()
         hems.append(float(beside.nth(k).locator("dd").first.inner_text().removesuffix(" cm")))
-    half, quarter, three_quarters = hems
-    assert quarter < half < three_quarters
+    this, less, more = hems
+    assert less < this < more

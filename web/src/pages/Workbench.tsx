@@ -195,14 +195,20 @@ function Workbench({ commission }: { commission: Commission }) {
                 {said.title}
               </button>
             </h1>
-            <p className="min-w-0 flex-1 basis-0 truncate text-pencil max-[1100px]:hidden">
-              {text.forWhom}{" "}
-              <Link to={`/people/${said.person.id}`} className="inline-block min-h-6 border-b border-basting">
-                {said.person.name}
-              </Link>
+            <p className="flex min-w-0 flex-1 basis-0 flex-wrap items-baseline gap-x-1.5 text-[15.5px] text-pencil leading-[1.15] max-[1100px]:hidden">
+              <span className="max-w-full truncate">
+                {text.forWhom}{" "}
+                <Link
+                  to={`/people/${said.person.id}`}
+                  className="inline-block min-h-6 border-b border-basting"
+                >
+                  {said.person.name}
+                </Link>
+                {said.due_on && <span className="max-[1180px]:hidden">,</span>}
+              </span>
               {said.due_on && (
-                <span className="max-[1180px]:hidden">
-                  , {text.due} {dayAndMonth(said.due_on)}
+                <span className="max-w-full truncate max-[1180px]:hidden">
+                  {text.due} {dayAndMonth(said.due_on)}
                 </span>
               )}
               {said.occasion && <span className="hidden print:inline">, {said.occasion}</span>}

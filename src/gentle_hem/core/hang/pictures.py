@@ -159,5 +159,5 @@ def as_png(pictures: dict[str, Pixels]) -> Iterator[tuple[str, bytes]]:
 
     for name, pixels in pictures.items():
         file = BytesIO()
-        Image.fromarray(pixels).save(file, "PNG", optimize=True)
+        Image.fromarray(pixels).save(file, "PNG")
         yield name, file.getvalue()
