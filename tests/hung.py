@@ -7,7 +7,7 @@ import numpy as np
 from shapely import LineString
 
 from gentle_hem.core.dressed.dressing import Dressing
-from gentle_hem.core.hang.dress import FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress
+from gentle_hem.core.hang.dress import AS_THEY_FALL, FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress
 from gentle_hem.core.hang.rest import Falling
 from gentle_hem.core.hang.sewing import Sewing
 from gentle_hem.core.hang.stand import fitted
@@ -23,7 +23,7 @@ def example(name):
 
 def sewn(of, spacing=COARSE):
     garment = make_up(of)
-    return Sewing(of, Dressing(of, garment.seamed or garment, fitted(of.figure)), spacing).sewn()
+    return Sewing(of, Dressing(of, garment.seamed or garment, fitted(of.figure), AS_THEY_FALL), spacing).sewn()
 
 
 def hung_roughly(of):

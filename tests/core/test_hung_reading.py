@@ -39,6 +39,16 @@ def test_a_hem_is_smoothed_over_its_folds():
     assert smooth(shares, 400 + slow + quick, at) == approx(400 + 5 * np.cos(4 * np.pi * at), abs=0.2)
 
 
+def test_gathers_of_limp_cloth_fall_in_more_folds_than_those_of_crisp_cloth():
+    """The same gathered skirt in two cloths: common practice."""
+    folds = []
+    for drape in ("limp", "crisp"):
+        cloth = {"name": "a cloth", "weight": "light", "drape": drape}
+        of = recipe(lower={"kind": "gathered", "fullness": 2.0, "length": 600.0}, cloths={"outer": cloth})
+        folds.append(read(hung_roughly(of), of, make_up(of)).folds)
+    assert folds[0] >= folds[1] + 2
+
+
 def test_heels_lift_the_hem_and_a_dress_that_cannot_be_cut_is_not_hung():
     of = recipe()
     dress = hung_roughly(of)

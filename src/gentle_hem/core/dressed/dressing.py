@@ -16,7 +16,7 @@ from gentle_hem.core.dressed.hanging import DEPTHS, Hung, Patch, ends, hang, pat
 from gentle_hem.core.dressed.inks import Level
 from gentle_hem.core.dressed.lines import Lines, hung_lines, upper_lines
 from gentle_hem.core.dressed.slices import SAMPLES, Numbers
-from gentle_hem.core.dressed.surface import SIDES, Surface, meeting
+from gentle_hem.core.dressed.surface import GATHERS, SIDES, Folds, Surface, meeting
 from gentle_hem.core.dressed.upper import ROWS, Upper, followed, is_whole, upper_surface
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.parts import OpeningPlace
@@ -45,10 +45,10 @@ BESIDE = frozenset({Panel.STRAP, Panel.LACING, Panel.MODESTY})
 
 
 class Dressing:
-    """One garment being put on its figure."""
+    """One garment being put on its figure, its gathers in so many folds."""
 
-    def __init__(self, recipe: Recipe, garment: Garment, form: Form | None = None) -> None:
-        self.recipe, self.garment = recipe, garment
+    def __init__(self, recipe: Recipe, garment: Garment, form: Form | None = None, gathers: Folds = GATHERS) -> None:
+        self.recipe, self.garment, self.gathers = recipe, garment, gathers
         self.form = form or Form.of(recipe.figure)
         self.pieces = {p.what: self._as_tied(p, garment) for p in garment.pieces if p.what.layer is Layer.OUTER}
         self.walked = [w for w in garment.seams if all(s.piece in self.pieces for s in w.seam.stretches)]
@@ -226,7 +226,7 @@ class Dressing:
             patches = [replace(p, lengths=p.lengths * full) for p in patches]
         long = float(np.mean([p.down[-1].mean() for p in patches]))
         added = self._let_in([p.piece.what for p in patches], long * (1 - DEPTHS))
-        return hang(patches, self.form, height, held, walked.length_a, shares, cloth, added, below, over)
+        return hang(patches, self.form, height, held, walked.length_a, shares, cloth, added, below, over, self.gathers)
 
     def _edge_above(self, run: Run) -> Spot | None:
         """The edge that a part is sewn to: its shares, how high it lies at them, how long it is held all round, and how

@@ -18,7 +18,7 @@ from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cutting.open_out import OTHER
 from gentle_hem.core.dressed.form import Form
 from gentle_hem.core.dressed.slices import SAMPLES, Numbers
-from gentle_hem.core.dressed.surface import Half, Surface, folds_of, half_surface, held_out
+from gentle_hem.core.dressed.surface import FLARES, GATHERS, Folds, Half, Surface, folds_of, half_surface, held_out
 from gentle_hem.core.geometry import Line, Path, Point
 from gentle_hem.core.pattern import Edge, Piece, Role
 from gentle_hem.core.seams import Stretch
@@ -201,6 +201,7 @@ class Hung:
 def hang(
     patches: Sequence[Patch], form: Form, top: Callable[[Numbers], Numbers], held: float, sewn_to: float,
     shares: tuple[float, float], cloth: Cloth, added: Numbers | None = None, below: int = 0, over: bool = False,
+    gathers: Folds = GATHERS,
 ) -> Hung:  # fmt: skip
     """Patches hung from an edge: ``top`` says the height of its shares, ``held`` how long it is held out there, all
     round, ``sewn_to`` how long what it is sewn to is, along these patches, ``added`` what is let into them at each
@@ -234,7 +235,8 @@ def hang(
     base = held_out(girths, under, middle[0] - middle, held, cloth, gathered)
     base[0] = min(held, girths[0])
     laid = np.concatenate((base[:1], girths[1:]))  # gathers lie too close at their seam to be seen as folds
-    phase = folds_of(base, laid, float(middle[0] - middle[-1]), gathered, cloth)
+    folds = FLARES if not gathered else GATHERS if pleated else gathers
+    phase = folds_of(base, laid, float(middle[0] - middle[-1]), cloth, folds)
     rounder = np.clip((base / np.maximum(body, 1.0) - 1.0) * 0.8, 0.0, 1.0)
     aspect = aspect + (0.92 - aspect) * rounder
     if shares != (0.0, 1.0):  # only part of the round: its slice is cut out of the whole one

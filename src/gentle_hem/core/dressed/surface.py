@@ -7,6 +7,7 @@ side      +1 her left, −1 her right: x has its sign
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -23,7 +24,7 @@ FOLD_EVERY = {Weight.NET: 190.0, Weight.LIGHT: 200.0, Weight.UNSAID: 250.0, Weig
 """Along the hem of a flared skirt there is a fold in so much of what it stands round (mm), from memory."""
 
 GATHERED_EVERY = 70.0
-"""In gathers there is one in so much (mm), from memory."""
+"""Gathers are drawn with one in so much (mm), from memory."""
 
 MOST_DEEP = 0.5
 """A fold is no deeper than so much of the length it hangs."""
@@ -133,16 +134,29 @@ def held_out(girth: Numbers, body: Numbers, down: Numbers, top: float, cloth: Cl
     return np.where(ratio <= CLOSE, girth, free)
 
 
-def folds_of(held: Numbers, girth: Numbers, long: float, gathered: bool, cloth: Cloth) -> Numbers | None:
+@dataclass(frozen=True)
+class Folds:
+    """How many folds fullness makes, and how unlike they are."""
+
+    around: Callable[[Cloth, float, float, float], float]
+    """All round the foot, by the cloth, how long the foot is held and is, and how long it hangs (mm)."""
+    uneven: float
+
+
+FLARES = Folds(lambda cloth, held, girth, long: held / FOLD_EVERY[cloth.weight], 0.12)
+GATHERS = Folds(lambda cloth, held, girth, long: held / GATHERED_EVERY, 0.5)
+
+
+def folds_of(held: Numbers, girth: Numbers, long: float, cloth: Cloth, folds: Folds) -> Numbers | None:
     """The folds of half a surface ``long`` from top to foot, by how long its slices are held and are; None where it has
     none.
     """
     if (girth < held * 1.005).all():
         return None
-    every = GATHERED_EVERY if gathered else FOLD_EVERY[cloth.weight]
     # short strips fall in small folds: none is deeper than a share of the strip
     deep = float(girth[-1]) / 4 / max(MOST_DEEP * long, 1.0)
-    return phases(max(2, round(float(held[-1]) / 2 / every), round(deep)), 0.5 if gathered else 0.12)
+    around = folds.around(cloth, float(held[-1]), float(girth[-1]), long)
+    return phases(max(2, round(around / 2), round(deep)), folds.uneven)
 
 
 def half_surface(

@@ -17,8 +17,8 @@ from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cutting.open_out import is_other
 from gentle_hem.core.dressed.form import Form
 from gentle_hem.core.dressed.slices import SAMPLES, Numbers
+from gentle_hem.core.dressed.surface import FLARES, Surface, folds_of, half_surface, held_out
 from gentle_hem.core.dressed.surface import Half as SurfaceHalf
-from gentle_hem.core.dressed.surface import Surface, folds_of, half_surface, held_out
 from gentle_hem.core.geometry import Path
 from gentle_hem.core.pattern import Edge, MarkKind, Piece, Role
 from gentle_hem.core.steps.base import seen_from_centre
@@ -367,7 +367,7 @@ def upper_surface(left: Upper, right: Upper, cloth: Cloth, added: Mapping[int, N
             below,
             held_out(girth, over, np.maximum(side.z[start] - side.z, 0.0), float(girth[start]), cloth), girth,
         )  # fmt: skip
-        phase = folds_of(held_rows, girth, float(side.z[0] - side.z[-1]), False, cloth)
+        phase = folds_of(held_rows, girth, float(side.z[0] - side.z[-1]), cloth, FLARES)
         # what is held away from the body is rounder than it
         rounder = np.clip((held_rows / np.maximum(body, 1.0) - 1.0) * 0.8, 0.0, 1.0)
         aspect = np.where(below, aspect + (0.92 - aspect) * rounder, np.minimum(aspect, FLAT_SHOULDER))

@@ -12,8 +12,10 @@ import numpy as np
 
 from gentle_hem.core.cloth.cloths import Drape
 from gentle_hem.core.dressed.dressing import Dressing
+from gentle_hem.core.dressed.surface import Folds
 from gentle_hem.core.findings import Severity
 from gentle_hem.core.garment import Garment
+from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.pieces import CannotHang
@@ -69,6 +71,10 @@ class HungDress:
         return self.sewn.stand
 
 
+AS_THEY_FALL = Folds(lambda cloth, held, girth, long: girth / 1000 / Fabric.of(cloth).fold(long / 1000), 0.5)
+"""Gathers begin in as many folds as their cloth makes at the foot: few where it is stiff, many where it is limp."""
+
+
 def hang(
     recipe: Recipe, garment: Garment, tell: Tell = lambda sewn, places: None, fine: float = FINE,
     coarse: float = COARSE, lain: Lain | None = None, grown: Grown = NOT_GROWN,
@@ -80,7 +86,7 @@ def hang(
     stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
     if stopped is not None:
         raise CannotHang(f"It cannot be cut yet, so it is not hung. {stopped.text(recipe.unit)}")
-    dressing = Dressing(recipe, garment.seamed or garment, fitted(recipe.figure))
+    dressing = Dressing(recipe, garment.seamed or garment, fitted(recipe.figure), AS_THEY_FALL)
     first = Sewing(recipe, dressing, coarse).sewn()
     many = len(first.net.triangles) / MOST_COARSE
     if many > 1:  # trains and tiers of many metres

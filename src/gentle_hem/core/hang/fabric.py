@@ -6,7 +6,7 @@ In SI units: kg/m², N/m of width per unit of strain, N·m. The classes are thos
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import cos, radians, sin
+from math import cos, pi, radians, sin, sqrt
 
 from gentle_hem.core.cloth.cloths import Cloth, Drape, Weight
 from gentle_hem.core.replace import replace
@@ -58,6 +58,13 @@ class Fabric:
     def bending_length(self) -> float:
         """The bending length c (m) from the rigidity G = w·c³ (ASTM D1388, ISO 9073-7)."""
         return float((self.bending / (self.weight * GRAVITY)) ** (1 / 3))
+
+    def fold(self, long: float) -> float:
+        """How much of its lower edge (m) one fold takes where a length (m) hangs from gathers: λ = 2√π·(B/T)¼·√L, as a
+        sheet wrinkles that is held at an end and pulled (Cerda and Mahadevan, Physical Review Letters 90, 2003, from
+        memory); it is pulled by its own weight, T = w·g·L/2 on the whole.
+        """
+        return 2 * sqrt(pi) * float((2 * self.bending * long / (self.weight * GRAVITY)) ** 0.25)
 
     def grown(self, long: float, share: float) -> Fabric:
         """The cloth as a maker measured it: a length (m) that hung on the bias has become longer by such a share. It
