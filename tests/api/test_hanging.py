@@ -113,6 +113,8 @@ def test_the_pictures_of_a_dress_are_kept_with_the_version_that_hung(client):
     assert (on_desk(), pictures_on_cut_sheet()) == (False, (False, 0))
     front = f"{place}/versions/{version}/hung/front"
     assert client.get(front).status_code == 404
+    seen = f"/api/hangs/{number}/pictures"
+    assert client.get(f"{seen}/front").status_code == 404
     early = client.put(f"{place}/versions/{version}/hung", json={"hang": number})
     assert early.status_code == 409  # it is not at rest yet
     list(told(client, number))
@@ -122,6 +124,8 @@ def test_the_pictures_of_a_dress_are_kept_with_the_version_that_hung(client):
     with Image.open(io.BytesIO(png.content)) as picture:
         assert picture.size == (420, 640)
     assert png.content != client.get(front.replace("front", "back")).content
+    assert [client.get(f"{seen}/{view}").content == png.content for view in ("front", "back")] == [True, False]
+    assert client.get(f"{seen}/above").status_code == 422
     assert (on_desk(), pictures_on_cut_sheet()[0]) == (True, True)
     assert pictures_on_cut_sheet()[1] == 3
     everything = client.get(f"/api/people/{dress['person']['id']}/everything.zip").content

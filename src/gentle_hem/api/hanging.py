@@ -204,6 +204,17 @@ def hung(number: Number, request: Request, asked: Asked) -> HangOut:
     return _out(_found(number, request)[1], asked.tape())
 
 
+View = Literal["front", "side", "back"]
+
+
+@hanging.get("/hangs/{number}/pictures/{view}", response_class=Response)
+def seen(number: Number, view: View, request: Request) -> Response:
+    """How a dress at rest looks, from one side."""
+    png = found(_found(number, request)[1].pictures.get(view), "picture of it before it is at rest")
+    # after a restart another dress has its number
+    return Response(png, media_type="image/png", headers={"Cache-Control": "no-store"})
+
+
 class HungIn(BaseModel):
     """Which dress that hangs is the version's."""
 
@@ -222,9 +233,7 @@ def keep(commission_id: RecordId, version: RecordId, body: HungIn, request: Requ
 
 
 @hanging.get("/commissions/{commission_id}/versions/{version}/hung/{view}", response_class=Response)
-def picture(
-    commission_id: RecordId, version: RecordId, view: Literal["front", "side", "back"], session: Reading
-) -> Response:  # fmt: skip
+def picture(commission_id: RecordId, version: RecordId, view: View, session: Reading) -> Response:
     """How a version hung, seen from one side."""
     kept = found(version_numbered(session, commission_id, version), "version")
     png = found(hung_pictures(session, kept).get(view), "picture of it; hang it, and it is kept")

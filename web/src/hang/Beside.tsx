@@ -4,7 +4,6 @@ import { text } from "../text";
 import { Button } from "../ui/Button";
 import { readingOf } from "../ui/preferences";
 import { Wrong } from "../ui/Wrong";
-import Still from "./Still";
 import { useHanging } from "./useHanging";
 
 /** The same dress with less and with more fullness, in the same cloth, hung beside it. */
@@ -64,7 +63,11 @@ function One({ said, hang, isHers = false }: { said: string; hang: Hang | null; 
     <figure data-testid="beside" data-state={hang?.state} className="min-w-0">
       <figcaption className="font-semibold">{isHers ? text.hang.hers(said) : said}</figcaption>
       {hang?.rest ? (
-        <Still hang={hang} />
+        <img
+          src={`/api/hangs/${hang.number}/pictures/front`}
+          alt={text.hang.picture}
+          className="h-72 w-full object-contain"
+        />
       ) : (
         <p className="text-pencil">{text.hang.state[hang?.state ?? "falling"]}</p>
       )}

@@ -1,18 +1,17 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
-import { answer, api, type Hang, type Recipe, type Unit } from "../api/client";
+import { answer, api, type Recipe, type Unit } from "../api/client";
 import type { Changes } from "../recipe/draft";
 import { text } from "../text";
 import { Button } from "../ui/Button";
 import { Switcher } from "../ui/Choice";
 import { Wrong } from "../ui/Wrong";
+import Beside from "./Beside";
 import { HemRibbon } from "./HemRibbon";
 import type { Look } from "./scene";
 import { useHanging } from "./useHanging";
 
 // three.js is large, and nothing but this asks for it
 const Picture = lazy(() => import("./Picture"));
-const Beside = lazy(() => import("./Beside"));
-const Still = lazy(() => import("./Still"));
 
 /** She is about to ask for it: what it takes is read in meanwhile. */
 export const makeReady = () => void api.POST("/api/hangs/ready");
@@ -25,6 +24,12 @@ export interface HungPaper {
   pictures: Record<string, string>;
   said: string[];
 }
+
+/** Where the pictures of a dress at rest are, by the side it is seen from. */
+const picturesOf = (number: number) =>
+  Object.fromEntries(
+    Object.entries(text.hang.sides).map(([view, side]) => [side, `/api/hangs/${number}/pictures/${view}`]),
+  );
 
 /** The dress hung on her form before it is cut: let fall, turned, read. */
 export function HangRoom({
@@ -62,19 +67,10 @@ export function HangRoom({
   const rest = hang?.rest ?? null;
   const falls = hang?.state === "falling";
   const isSame = of !== null && sewnOf(of) === sewnOf(recipe);
-  const [drawn, setDrawn] = useState<{ number?: number; pictures: Record<string, string> }>({ pictures: {} });
   const number = hang?.number;
-  const onDrawn = useCallback(
-    (side: string, picture: string) =>
-      setDrawn((last) => ({
-        number,
-        pictures: { ...(last.number === number ? last.pictures : {}), [side]: picture },
-      })),
-    [number],
-  );
   useEffect(() => {
-    onPaper(rest && isSame && drawn.number === number ? { pictures: drawn.pictures, said: rest.said } : null);
-  }, [onPaper, rest, isSame, drawn, number]);
+    onPaper(rest && isSame && number ? { pictures: picturesOf(number), said: rest.said } : null);
+  }, [onPaper, rest, isSame, number]);
   useEffect(() => () => onPaper(null), [onPaper]);
   const restsAs = rest && isSame ? number : undefined;
   const [commission, version] = [kept?.commission, kept?.version];
@@ -149,7 +145,7 @@ export function HangRoom({
           {hang && !falls && <Button onClick={hangIt}>{text.hang.again}</Button>}
           {of !== null && !isSame && <span>{text.hang.changed}</span>}
         </p>
-        {rest && (
+        {hang && rest && (
           <>
             <ul
               aria-label={text.hang.words}
@@ -174,45 +170,28 @@ export function HangRoom({
                 {text.hang.pinch}
               </Button>
             )}
-            <Suspense fallback={<p className="text-pencil">{text.loading}</p>}>
-              {of && <Beside key={`beside ${hang?.number}`} hang={hang as Hang} recipe={of} unit={unit} />}
-              <section aria-label={text.hang.pictures} className="mt-4">
-                <h3 className="mb-1 flex flex-wrap items-baseline gap-3 font-title text-xl">
-                  {text.hang.pictures}
-                  {isSame && (
-                    <Button className="text-base" onClick={() => window.print()}>
-                      {text.hang.print}
-                    </Button>
-                  )}
-                </h3>
-                <div className="grid grid-cols-3 gap-2">
-                  {text.hang.views.slice(0, 3).map(([name, turn]) => (
-                    <figure key={`${hang?.number} ${name}`} className="min-w-0">
-                      <Side hang={hang as Hang} side={name} turn={turn} onDrawn={onDrawn} />
-                      <figcaption className="text-center">{name}</figcaption>
-                    </figure>
-                  ))}
-                </div>
-              </section>
-            </Suspense>
+            {of && <Beside key={`beside ${hang.number}`} hang={hang} recipe={of} unit={unit} />}
+            <section aria-label={text.hang.pictures} className="mt-4">
+              <h3 className="mb-1 flex flex-wrap items-baseline gap-3 font-title text-xl">
+                {text.hang.pictures}
+                {isSame && (
+                  <Button className="text-base" onClick={() => window.print()}>
+                    {text.hang.print}
+                  </Button>
+                )}
+              </h3>
+              <div className="grid grid-cols-3 gap-2">
+                {Object.entries(picturesOf(hang.number)).map(([side, picture]) => (
+                  <figure key={picture} className="min-w-0">
+                    <img src={picture} alt={text.hang.seen(side)} className="h-72 w-full object-contain" />
+                    <figcaption className="text-center">{side}</figcaption>
+                  </figure>
+                ))}
+              </div>
+            </section>
           </>
         )}
       </div>
     </section>
   );
-}
-
-function Side({
-  hang,
-  side,
-  turn,
-  onDrawn,
-}: {
-  hang: Hang;
-  side: string;
-  turn: number;
-  onDrawn: (side: string, picture: string) => void;
-}) {
-  const drawn = useCallback((picture: string) => onDrawn(side, picture), [onDrawn, side]);
-  return <Still hang={hang} turn={turn} look="ink" name={text.hang.seen(side)} onDrawn={drawn} />;
 }

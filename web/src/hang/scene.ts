@@ -40,6 +40,9 @@ export class Hung {
   private readonly camera = new PerspectiveCamera(24, 1, 0.1, 20);
   private cloth: Mesh<BufferGeometry, MeshLambertMaterial | MeshToonMaterial>[] = [];
   private lines: LineSegments[] = [];
+  /** Where the points of each half are. */
+  private at: BufferAttribute[] = [];
+  private look: Look | null = null;
   private form: Mesh | null = null;
   private shape: Shape | null = null;
   private turn = 0;
@@ -71,27 +74,45 @@ export class Hung {
   draw(places: number[], look: Look, strains: number[] | null) {
     const shape = this.shape;
     if (!shape) return;
+    // made once for a look: what falls is only moved, so that nothing is compiled anew while it does
+    if (this.look !== look || this.cloth.length === 0) this.dress(shape, places.length, look);
+    const colours = tinted(shape, look, strains, places.length / 3);
+    for (const [k, side] of [1, -1].entries()) {
+      const at = this.at[k];
+      const geometry = this.cloth[k]?.geometry;
+      if (!at || !geometry) continue;
+      at.copyArray(placed(places, side)).needsUpdate = true;
+      geometry.computeVertexNormals();
+      geometry.setAttribute("color", new BufferAttribute(colours, 3));
+      geometry.computeBoundingSphere();
+      this.lines[k]?.geometry.computeBoundingSphere();
+    }
+    this.show();
+  }
+
+  /** Both halves of the cloth and their lines, for so many numbers of places, to be put where they are. */
+  private dress(shape: Shape, count: number, look: Look) {
     for (const old of [...this.cloth, ...this.lines]) this.remove(old);
     this.cloth = [];
     this.lines = [];
+    this.at = [];
+    this.look = look;
     const ink = css("ink");
     for (const side of [1, -1]) {
-      const at = placed(places, side);
+      const at = new BufferAttribute(new Float32Array(count), 3);
       const geometry = new BufferGeometry();
-      geometry.setAttribute("position", new BufferAttribute(at, 3));
+      geometry.setAttribute("position", at);
       geometry.setIndex(side > 0 ? shape.triangles : turnedOver(shape.triangles));
-      geometry.computeVertexNormals();
-      geometry.setAttribute("color", new BufferAttribute(tinted(shape, look, strains, places.length / 3), 3));
       const of = { vertexColors: true, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1 };
       const material =
         look === "ink"
           ? new MeshToonMaterial({ ...of, gradientMap: steps() })
           : new MeshLambertMaterial({ ...of, flatShading: false });
-      const mesh = new Mesh(geometry, material);
-      this.cloth.push(mesh);
       const edges = new BufferGeometry();
-      edges.setAttribute("position", new BufferAttribute(at, 3));
+      edges.setAttribute("position", at);
       edges.setIndex(shape.lines);
+      this.at.push(at);
+      this.cloth.push(new Mesh(geometry, material));
       this.lines.push(
         new LineSegments(
           edges,
@@ -100,7 +121,6 @@ export class Hung {
       );
     }
     this.scene.add(...this.cloth, ...this.lines);
-    this.show();
   }
 
   /** Turn it so that it is seen from so many degrees round to her left of the front. */

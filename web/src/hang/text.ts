@@ -23,6 +23,8 @@ export const hangText = {
       ["back", 180],
       ["right side", 270],
     ] as [string, number][],
+    /** The sides it is pictured from for paper, as they are called. */
+    sides: { front: "front", side: "left side", back: "back" },
     look: "Shown",
     looks: { shaded: "as cloth", ink: "in ink", tight: "where it is tight" },
     when: "When",
