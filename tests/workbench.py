@@ -1,5 +1,7 @@
 """What a browser test does at the workbench, said once."""
 
+from pathlib import Path
+
 from playwright.sync_api import expect
 
 from server import get
@@ -65,3 +67,14 @@ def type_word(page, path, typed):
 def numbered(studio, title):
     """The number of a commission by its title."""
     return next(row["id"] for row in get(studio, "/api/desk")["rows"] if row["title"] == title)
+
+
+AXE = Path(__file__).parents[1] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
+
+
+def axe_faults(page):
+    """What axe finds wrong in what is shown."""
+    page.evaluate(AXE.read_text())  # the pages allow no script but their own
+    found = page.evaluate(f"axe.run(document, {{runOnly: {RULES}}})")
+    return [(v["id"], [node["html"][:120] for node in v["nodes"]]) for v in found["violations"]]

@@ -1,10 +1,12 @@
-"""Every view at the laptop's, the tablet's and the phone's size and at 200 %: no words over words, none cut off."""
+"""Every view at the laptop's, the tablet's and the phone's size and at 200 %: no words over words, none cut off; and
+nothing that axe finds wrong in it.
+"""
 
 import pytest
 from playwright.sync_api import expect
 
 from server import get
-from workbench import numbered, open_stage
+from workbench import axe_faults, numbered, open_stage
 
 DRESSES = {"gap": "Harbour dance dress", "hang": "Harbour master's suit dress"}
 """By the view the dress that is opened for it, where it is not the gown: it takes a minute to hang."""
@@ -94,8 +96,9 @@ def go_to(page, studio, view):
 
 
 @pytest.mark.parametrize("view", VIEWS)
-def test_no_words_run_over_each_other_or_are_cut_off(page, studio, view):
+def test_no_words_run_over_each_other_or_are_cut_off_and_axe_finds_nothing(page, studio, view):
     go_to(page, studio, view)
+    assert axe_faults(page) == []
     for name, (width, height) in SIZES.items():
         page.set_viewport_size({"width": width, "height": height})
         page.evaluate("document.fonts.ready")

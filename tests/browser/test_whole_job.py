@@ -86,35 +86,36 @@ def test_undo_and_redo(page, studio):
     expect(word(page, "lower.length")).to_have_text("90.0 cm")
 
 
-@pytest.mark.parametrize(
-    ("path", "typed", "said"),
-    [
-        ("lower.length", "long", '"long" cannot be read'),
-        ("lower.length", "0", "out of range"),
-        ("lower.length", "-5", "out of range"),
-        ("lower.length", "99999999", "50 m"),
-        ("lower.sweep", "0", "0 degrees of sweep is out of range"),
-        ("lower.sweep", "4000", "4000 degrees of sweep is out of range"),
-        ("lower.hem", "1/0", "divides by nothing"),
-        ("bodice.front.dart_width", "40", "out of range"),
-        ("allowances.waist", "abc", "cannot be read"),
-        ("figure.measures.hip_girth", "0", "more than nothing"),
-    ],
-)
-def test_bad_input_is_answered_beside_the_word_and_keeps_what_was_typed(page, studio, path, typed, said):
+BAD = [
+    ("lower.length", "long", '"long" cannot be read'),
+    ("lower.length", "0", "out of range"),
+    ("lower.length", "-5", "out of range"),
+    ("lower.length", "99999999", "50 m"),
+    ("lower.sweep", "0", "0 degrees of sweep is out of range"),
+    ("lower.sweep", "4000", "4000 degrees of sweep is out of range"),
+    ("lower.hem", "1/0", "divides by nothing"),
+    ("bodice.front.dart_width", "40", "out of range"),
+    ("allowances.waist", "abc", "cannot be read"),
+    ("figure.measures.hip_girth", "0", "more than nothing"),
+]
+
+
+def test_bad_input_is_answered_beside_the_word_and_keeps_what_was_typed(page, studio):
     open_commission(page, studio, "Ball gown")
     kept = get(studio, f"/api/commissions/{numbered(studio, 'Ball gown')}")["recipe"]
-    field = type_word(page, path, typed)
-    expect(page.get_by_role("dialog").get_by_role("alert")).to_contain_text(said)
-    expect(field).to_have_value(typed)
-    page.keyboard.press("Escape")
-    expect(word(page, path)).to_contain_text(typed)
-    expect(page.get_by_text("Saved without a word that cannot be read.")).to_be_visible()
+    for path, typed, said in BAD:
+        field = type_word(page, path, typed)
+        expect(page.get_by_role("dialog").get_by_role("alert")).to_contain_text(said)
+        expect(field).to_have_value(typed)
+        page.keyboard.press("Escape")
+        expect(word(page, path)).to_contain_text(typed)
+        expect(page.get_by_text("Saved without a word that cannot be read.")).to_be_visible()
     page.reload()
     expect(page.get_by_test_id("ribbon")).to_be_visible()
-    stage = page.locator(f"#stage-{STAGES.get(path.split('.')[0], 'pattern')}")
-    expect(stage).to_contain_text(said if stage.locator("[aria-expanded=false]").count() else typed)
-    expect(shown(page, path)).to_contain_text(typed)
+    for path, (typed, said) in {path: (typed, said) for path, typed, said in BAD}.items():
+        stage = page.locator(f"#stage-{STAGES.get(path.split('.')[0], 'pattern')}")
+        expect(stage).to_contain_text(said if stage.locator("[aria-expanded=false]").count() else typed)
+        expect(shown(page, path)).to_contain_text(typed)
     assert get(studio, f"/api/commissions/{numbered(studio, 'Ball gown')}")["recipe"] == kept
 
 

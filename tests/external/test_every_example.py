@@ -17,6 +17,7 @@ from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.formats.files import Order, write_all
+from long import examples
 from readers import dxf_length, outline_length, polygon
 
 EXAMPLES = sorted((File(__file__).parents[2] / "examples").glob("*.recipe.json"))
@@ -24,6 +25,13 @@ EXAMPLES = sorted((File(__file__).parents[2] / "examples").glob("*.recipe.json")
 
 @pytest.fixture(scope="module", params=EXAMPLES, ids=lambda path: path.name.split(".")[0])
 def made(request):
+    recipe = Recipe.model_validate_json(request.param.read_text())
+    return recipe, make_up(recipe)
+
+
+@pytest.fixture(scope="module", params=EXAMPLES[:: examples(3, 1)], ids=lambda path: path.name.split(".")[0])
+def some(request):
+    """Files take far longer than the garment: those of one example in three, in the long run of all."""
     recipe = Recipe.model_validate_json(request.param.read_text())
     return recipe, make_up(recipe)
 
@@ -96,9 +104,9 @@ def test_the_drawing_has_the_lengths_the_garment_says(made):
             assert dxf_length(block[layer]) == approx(path.length, abs=0.3), piece.name
 
 
-def test_papers_and_lists_name_every_piece(made):
+def test_papers_and_lists_name_every_piece(some):
     """External: pdfplumber reads the sheet; the cut list is a table; the recipe makes the same pieces again."""
-    recipe, garment = made
+    recipe, garment = some
     files = write_all(Order(recipe, make_up(recipe)), ["json", "pdf", "csv"])
     with pdfplumber.open(io.BytesIO(files["pattern-large.pdf"])) as sheet:
         words = " ".join(page.extract_text() for page in sheet.pages)

@@ -30,13 +30,14 @@ from gentle_hem.formats.labels import Tag, sheet, text_of
 from gentle_hem.formats.letters import BOLD, register
 from gentle_hem.formats.paper import Paper, Printing
 from gentle_hem.formats.pdf import MARGIN, POINTS_PER_MM, tiles_for
+from long import examples
 
 EXAMPLES = sorted((File(__file__).parents[2] / "examples").glob("*.recipe.json"))
 SVG = "{http://www.w3.org/2000/svg}"
 DAY = date(2026, 11, 26)
 
 
-@pytest.fixture(scope="module", params=EXAMPLES, ids=lambda path: path.name.split(".")[0])
+@pytest.fixture(scope="module", params=EXAMPLES[:: examples(3, 1)], ids=lambda path: path.name.split(".")[0])
 def order(request):
     recipe = Recipe.model_validate_json(request.param.read_text())
     return Order(recipe, make_up(recipe), version=3, day=DAY)

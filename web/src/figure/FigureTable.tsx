@@ -18,6 +18,9 @@ interface FigureDraft {
   second?: Record<string, unknown>;
 }
 
+/** A tab by its title, without spaces: it becomes part of an id. */
+const named = (tab: { title: string }) => tab.title.replace(/\s+/g, "-");
+
 /** Measuring a person: the drawn body, every measure in the order of the tape, two readings each. */
 export function FigureTable({
   screen,
@@ -47,7 +50,7 @@ export function FigureTable({
         }),
       ),
   });
-  const open = tab || tabs.data?.[0]?.title || "";
+  const open = tab || (tabs.data?.[0] ? named(tabs.data[0]) : "");
   const all = tabs.data?.flatMap((one) => one.measures) ?? [];
   const how = all.find((one) => one.key === held)?.how;
   const spoken = new Map(read.data?.measures.map((one) => [one.key, one]));
@@ -68,7 +71,7 @@ export function FigureTable({
     const next = all[all.findIndex((one) => one.key === key) + 1];
     if (!next) return;
     const where = tabs.data?.find((one) => one.measures.some((measure) => measure.key === next.key));
-    if (where) setTab(where.title);
+    if (where) setTab(named(where));
     const field = fields.current[next.key];
     if (field) field.focus();
     else setTimeout(() => fields.current[next.key]?.focus(), 0); // on a tab that opens only now
@@ -115,7 +118,7 @@ export function FigureTable({
               {tabs.data?.map((one) => (
                 <Tabs.Trigger
                   key={one.title}
-                  value={one.title}
+                  value={named(one)}
                   className="min-h-8 rounded-t-sm px-2.5 hover:bg-lining data-[state=active]:bg-lining data-[state=active]:font-semibold"
                 >
                   {one.title}
@@ -123,7 +126,7 @@ export function FigureTable({
               ))}
             </Tabs.List>
             {tabs.data?.map((one) => (
-              <Tabs.Content key={one.title} value={one.title} tabIndex={-1}>
+              <Tabs.Content key={one.title} value={named(one)} tabIndex={-1}>
                 <table className="w-full">
                   <thead className="text-left text-sm text-pencil">
                     <tr>
@@ -191,7 +194,7 @@ export function FigureTable({
             onTaken={(key) => {
               setHeld(key);
               const where = tabs.data?.find((one) => one.measures.some((measure) => measure.key === key));
-              if (where) setTab(where.title);
+              if (where) setTab(named(where));
             }}
           />
           <Sets screen={screen} bench={bench} person={commission.person.id} />
