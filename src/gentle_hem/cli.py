@@ -309,9 +309,17 @@ def _check(_: argparse.Namespace) -> int:
         ("interface", npm, WEB),
     )
     failed = []
-    for name, command, where in steps:
+    # all at once, told one after the other
+    begun = [
+        (name, subprocess.Popen(command, cwd=where, stdout=subprocess.PIPE, stderr=subprocess.STDOUT))
+        for name, command, where in steps
+    ]
+    for name, step in begun:
         print(f"— {name}", flush=True)
-        if subprocess.call(command, cwd=where):
+        said = step.communicate()[0]
+        sys.stdout.buffer.write(said)
+        sys.stdout.flush()
+        if step.returncode:
             failed.append(name)
     print("— generated client", flush=True)
     if (WEB / "openapi.json").read_text() != _openapi():
