@@ -4,11 +4,12 @@ import numpy as np
 import pytest
 from pytest import approx
 from scipy.sparse import csr_matrix
-from shapely import LineString, Polygon, box
+from shapely import LineString, MultiPoint, Point, Polygon, box
 
 from conftest import FIGURE
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.figure import Figure
+from gentle_hem.core.hang.arms import Arms
 from gentle_hem.core.hang.dress import ROUGHLY
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.factor import NotSteady, Pattern
@@ -61,7 +62,7 @@ def test_her_neck_is_less_round_than_the_tape_that_slants_round_its_base():
 def test_her_arm_is_as_long_round_as_hers_and_clears_her_side():
     """Cut straight across its own length by its level sections, with shapely; its far end is the hand."""
     measures = {**FIGURE, "upper_arm_girth": 312.0, "wrist_girth": 171.0, "arm_length": 588.0}
-    stand = Stand.standing(fitted(Figure(measures=measures)), with_arms=True)
+    stand = Stand.standing(fitted(Figure(measures=measures)), arms=Arms.CLEAR)
     arm = stand.left_arm
     assert arm.long == 588.0
     z = stand.arm_low + stand.step * np.arange(len(stand.arm))
@@ -86,6 +87,29 @@ def test_her_arm_is_as_long_round_as_hers_and_clears_her_side():
     places = np.array([middle, middle + np.array([0, 0.3, 0]), [left[0], ahead[0], z[0] - 0.02]])
     assert (stand.far(places) > 0).tolist() == [False, True, True]
     assert stand.out(middle[None] + np.array([0, deep.max() + 0.01, 0]))[0, 1] == approx(1.0, abs=0.05)
+
+
+def test_a_tape_round_both_arms_and_her_is_as_long_as_was_taken_where_something_goes_over_them():
+    """By shapely's convex hull of her and both arms, below where the shoulder is rounded."""
+    for taken in (1008.0, 1061.0):
+        measures = {**FIGURE, "upper_arm_girth": 291.0, "arm_length": 588.0, "off_shoulder_girth": taken}
+        stand = Stand.standing(fitted(Figure(measures=measures)), arms=Arms.AT_HER_SIDE)
+        z = stand.left_arm.start[2] - 0.09 * 588 - 20
+        turn = np.linspace(0, 2 * np.pi, 1000)
+        around = []
+        for rows, low in ((stand.rows, 0.0), (stand.arm, stand.arm_low)):
+            wide, deep, ahead, left = rows[round((z / 1000 - low) / stand.step)]
+            ring = np.column_stack((wide * np.sin(turn), ahead + deep * np.cos(turn)))
+            aside = np.array([left, 0.0])
+            around += [ring + aside, ring - aside]
+        assert 1000 * MultiPoint(np.concatenate(around)).convex_hull.length == approx(taken, abs=6)
+        # what begins within it is brought out to it, the rest stays
+        hull = MultiPoint(np.concatenate(around)).convex_hull
+        somewhere = np.array([[0.05, 0.03, z / 1000], [0.17, 0.02, z / 1000], [0.4, 0.0, z / 1000]])
+        made = stand.over_arm(somewhere)
+        assert [hull.distance(Point(place[:2])) for place in made[:2]] == approx([0.004, 0.004], abs=0.002)
+        assert made[2] == approx(somewhere[2])
+        assert np.cross(made[0, :2], somewhere[0, :2]) == approx(0, abs=2e-3)
 
 
 def test_places_drawn_to_a_seam_take_what_lies_between_with_them():

@@ -21,6 +21,9 @@ SIZE_TABLE = (
 )  # fmt: skip
 """Bust, waist and hip of women's sizes, mm: the steps of EN 13402-3, from memory (trade 3.5)."""
 
+OFF_SHOULDER = 1.1
+"""Round both arms at the off-shoulder level one is so many times as long round as at the bust: a rule of thumb."""
+
 
 @dataclass(frozen=True, slots=True)
 class Estimate:

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from gentle_hem.core.dressed.slices import Numbers
-from gentle_hem.core.estimates import Measures
+from gentle_hem.core.estimates import OFF_SHOULDER, Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.what import Half
 from gentle_hem.core.workings import Workings
@@ -47,6 +47,8 @@ class Form:
     arm: float
     arm_girths: tuple[float, float]
     leg_girths: tuple[float, float, float]
+    around_arms: float
+    """How long a tape is that goes round both arms and her below the shoulders."""
 
     @classmethod
     def of(cls, figure: Figure) -> Form:
@@ -77,6 +79,7 @@ class Form:
             max(tall, neck + 190), crotch, waist - take("waist_to_knee"), take("arm_length"),
             (take("upper_arm_girth"), take("wrist_girth")),
             (take("thigh_girth"), take("knee_girth"), take("ankle_girth")),
+            figure.get("off_shoulder_girth") or OFF_SHOULDER * bust_girth,
         )  # fmt: skip
 
     def at(self, height: Numbers) -> tuple[Numbers, Numbers, Numbers]:

@@ -9,9 +9,11 @@ shoulder tip ─╮         it leans out as far as lets it clear her side; its s
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import Enum
 
 import numpy as np
 from scipy.interpolate import PchipInterpolator
+from scipy.optimize import brentq
 
 from gentle_hem.core.dressed.form import Form
 from gentle_hem.core.dressed.upper import followed
@@ -29,6 +31,10 @@ LEAN, MOST_LEAN = 0.16, 0.6
 
 ELBOW, HAND, ENDS = 0.57, 1.08, 1.22
 """The elbow, the middle of the hand and its end lie so many arm's lengths below the tip, from memory."""
+
+OFF_SHOULDER, AROUND = 20.0, 200
+"""A tape goes round both arms and her so far below where the shoulder is rounded (mm), which is found in so many
+directions."""
 
 OFF = 4.0
 """Cloth begins so far off the arm (mm)."""
@@ -58,6 +64,27 @@ class Arm:
         down = np.array([np.sin(lean), -y / form.arm, -np.cos(lean)])  # the hand hangs beside her middle
         return cls(np.array([x, y, z]), down, form.arm, form.arm_girths)
 
+    @classmethod
+    def at_her_side(cls, form: Form, rows: Numbers, step: float) -> Arm:
+        """The arm as it hangs where a tape goes over it and round her: straight down, its inside against her, so far
+        out that the tape round both arms and her is as long as was measured.
+        """
+        (_, z), _ = form.arm_line()
+        level = z - form.arm * ROUNDED - OFF_SHOULDER
+        wide, deep, y, *_ = (1000 * float(np.interp(level, 1000 * step * np.arange(len(rows)), of)) for of in rows.T)
+        radius = form.arm_girths[0] / 2 / np.pi
+        turns = np.linspace(0, np.pi / 2, AROUND)
+
+        def around(x: float) -> float:
+            """By how much the tape is longer than was measured: four times a quarter of the curve that is as far out as
+            she or the arm in every direction (Cauchy: its perimeter is the sum of how far out it is).
+            """
+            reach = np.maximum(np.hypot(wide * np.sin(turns), deep * np.cos(turns)), x * np.sin(turns) + radius)
+            return 4 * float(np.trapezoid(reach, turns)) - form.around_arms
+
+        x = float(brentq(around, 0.0, 2 * form.shoulder[0])) if around(0.0) < 0 else 0.0
+        return cls(np.array([x, y, z]), np.array([0.0, 0.0, -1.0]), form.arm, form.arm_girths)
+
     def radius(self, along: Numbers) -> Numbers:
         """Half as thick as it is at shares of its length from the shoulder."""
         upper, wrist = self.girths
@@ -78,6 +105,16 @@ class Arm:
         middle = self.start + along[:, None] * self.down
         made = np.stack((radius / -self.down[2], radius, middle[:, 1], middle[:, 0]), axis=1)
         return np.ascontiguousarray(made / 1000), low / 1000
+
+
+class Arms(Enum):
+    """How the arms of a form are put on."""
+
+    NONE = "none"
+    CLEAR = "clear of her side"
+    """For sleeves."""
+    AT_HER_SIDE = "at her side"
+    """For what goes over them and round her."""
 
 
 def is_sleeve(piece: Piece) -> bool:

@@ -70,6 +70,17 @@ class HungDress:
         """Her form."""
         return self.sewn.stand
 
+    def off(self, places: Numbers) -> Numbers:
+        """How far outside of her the middles of its triangles lie when its points lie at ``places`` (m); outside of her
+        arm only where they may touch it.
+        """
+        triangles = self.sewn.net.triangles
+        middles = places[triangles].mean(axis=1)
+        made: Numbers = np.where(
+            self.sewn.on_arm[triangles].all(axis=1), self.stand.far(middles), self.stand.armless.far(middles)
+        )
+        return made
+
 
 AS_THEY_FALL = Folds(lambda cloth, held, girth, long: girth / 1000 / Fabric.of(cloth).fold(long / 1000), 0.5)
 """Gathers begin in as many folds as their cloth makes at the foot: few where it is stiff, many where it is limp."""

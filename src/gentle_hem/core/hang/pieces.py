@@ -14,7 +14,7 @@ from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.dressed.dressing import BESIDE, ROUND_AGAIN, Dressing
 from gentle_hem.core.dressed.hanging import STRIPS, patch
 from gentle_hem.core.dressed.upper import is_whole
-from gentle_hem.core.hang.arms import is_sleeve
+from gentle_hem.core.hang.arms import Arms, is_sleeve
 from gentle_hem.core.hang.cuts import HAIR, Cut, Worn
 from gentle_hem.core.hang.godets import LetIn
 from gentle_hem.core.hang.legs import Legs
@@ -51,9 +51,9 @@ class Pieces:
         sleeves = [p for what, p in dressing.pieces.items() if what.is_outer(Section.SLEEVE) and not what.other]
         is_set_in = bool(self.uppers) and len(sleeves) == 1 and is_sleeve(sleeves[0])
         self.sleeves = {p.what: Cut(p, Worn.ARM) for p in sleeves if is_set_in}
-        self.stand = Stand.standing(
-            dressing.form, on_legs=self.legs is not None, with_arms=bool(self.sleeves)
-        )  # fmt: skip
+        capes = any(p.piece.what.section is Section.CAPE for part in dressing.hung for p in part.patches)
+        arms = Arms.CLEAR if self.sleeves else Arms.AT_HER_SIDE if capes else Arms.NONE
+        self.stand = Stand.standing(dressing.form, on_legs=self.legs is not None, arms=arms)
         joined = {w.seam.b.stretches[0].piece: w for w in dressing.walked if w.seam.is_join}
         self.collared = {
             what: walked for what, walked in joined.items()

@@ -350,7 +350,7 @@ def _read_round(
             turn += min(by, 2 * np.pi - by)
     if turn < 0.95 * turns:
         return None
-    lies = near & (dress.stand.far(corners.mean(axis=1)) < CLOSE)
+    lies = near & (dress.off(dress.now) < CLOSE)
     strain = float(np.quantile(strains[lies], 0.9)) if lies.any() else 0.0
     most = int(np.argmax(np.where(near, strains, -1)))
     where = _where(corners[most].mean(axis=0) - (0.0 if is_half else plane.middle))
@@ -376,8 +376,8 @@ def _gape(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
         if made is None or made.at_edge(edge) is None or made.edge(edge).role is not Role.NECKLINE or min(points) < 0:
             continue
         places = dress.now[points]
-        onto = dress.stand.onto(places)
-        off = np.linalg.norm(places - onto, axis=1) * np.sign(dress.stand.far(places))
+        onto = dress.stand.armless.onto(places)
+        off = np.linalg.norm(places - onto, axis=1) * np.sign(dress.stand.armless.far(places))
         long, lies = (float(np.linalg.norm(np.diff(of, axis=0), axis=1).sum()) for of in (places, onto))
         where = _where(places[int(off.argmax())])
         found.append((Gape(1000 * float(off.max()), 1000 * max(long - lies, 0.0), where), made, edge))

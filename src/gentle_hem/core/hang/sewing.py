@@ -31,6 +31,7 @@ from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.seams import Stretch
+from gentle_hem.core.what import Section
 
 GATHERED = 1.2
 """A side of a seam that is so many times as long as the other is gathered to it."""
@@ -204,7 +205,8 @@ class Sewing:
             part = self.dressing.hung[cut.part]
             ends = ((0, part.shares[0] == 0.0, 0), (len(part.patches) - 1, part.shares[1] == 1.0, 1))
             sides = [cut.patch.sides[side] for k, is_end, side in ends if k == cut.number and is_end]
-            closing = {name for name in sides if cut.piece.edge(name).role is not Role.FREE}
+            apart = {Role.FREE, Role.CENTRE_BACK} if cut.piece.what.section is Section.CAPE else {Role.FREE}
+            closing = {name for name in sides if cut.piece.edge(name).role not in apart}  # a cape's ends fall open
             feet = list(cut.patch.lower)
             if is_top_held:
                 self._fixed += [p for (edge, _), p in cut.ids.items() if edge == cut.patch.stretch.edge]
@@ -268,7 +270,7 @@ class Sewing:
                 (cut.piece.name, cut.part, cut.number), self._laid.get(cut.part, mesh.points), number[np.array(ids)],
                 cloths.role_of(cut.piece.what),
                 cut.part >= 0 and (self.dressing.hung[cut.part].over or self._pieces.is_strip(cut.part)),
-                cut.worn is Worn.ARM,
+                cut.worn is Worn.ARM, cut.piece.what.section is Section.CAPE,
             )
             for mesh, ids, cut in meshes
         )  # fmt: skip
@@ -308,7 +310,7 @@ class Sewing:
         surface = self.dressing.surface if cut.patch is None else self.dressing.hung[cut.part].surface
         assert surface is not None
         made: Numbers = np.stack(surface.place(1, *self._on_surface(cut, points)), axis=1)
-        return made
+        return 1000 * self._pieces.stand.over_arm(made / 1000) if cut.piece.what.section is Section.CAPE else made
 
     def _standing_up(self, cut: Cut, points: Numbers) -> Numbers:
         """Where places of a collar begin (mm): straight above the neck edge, as high as they lie from its own."""

@@ -40,6 +40,8 @@ class Sheet:
     """Whether it hangs over what lies on her: a cape, a ruffle."""
     is_sleeve: bool = False
     """Whether it goes round an arm."""
+    is_cape: bool = False
+    """Whether it goes over her arms."""
 
     @property
     def name(self) -> str:
@@ -52,7 +54,7 @@ class Sewn:
     """Everything sewn: her form, the net, where it begins (m), what of it is held, and which point is what."""
 
     stand: Stand
-    """Her form, on legs under trousers, with arms in sleeves."""
+    """Her form, on legs under trousers, with arms in sleeves and under capes."""
     net: Net
     start: Numbers
     held: Numbers
@@ -76,11 +78,15 @@ class Sewn:
 
     @property
     def on_arm(self) -> Flags:
-        """By point, whether it is a sleeve's."""
+        """By point, whether it is a sleeve's or a cape's."""
         made: Flags = np.zeros(self.net.count, dtype=bool)
         for sheet in self.sheets:
-            if sheet.is_sleeve:
+            if sheet.is_sleeve or sheet.is_cape:
                 made[sheet.points] = True
+        if any(sheet.is_cape for sheet in self.sheets):  # what it is sewn to lies under her arms
+            for sheet in self.sheets:
+                if not (sheet.is_sleeve or sheet.is_cape):
+                    made[sheet.points] = False
         return made
 
     @property

@@ -20,7 +20,7 @@ from gentle_hem.core.dressed.form import Form, half_depth, half_width
 from gentle_hem.core.estimates import Measures
 from gentle_hem.core.figure import Figure
 from gentle_hem.core.hang import kernels
-from gentle_hem.core.hang.arms import Arm
+from gentle_hem.core.hang.arms import Arm, Arms
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Half
@@ -31,6 +31,9 @@ STEP = 0.005
 
 NECK_MOVES, BUST_MOVES = 80.0, 70.0
 """Measures of lengths may move the neck up or down, and the bust forward or back, by no more (mm)."""
+
+AROUND, OVER = 120, 0.004
+"""What is stretched round her is found in so many directions; cloth over her arm begins so far outside of it (m)."""
 
 NEARER = 5
 """So often a place is brought onto it."""
@@ -85,7 +88,7 @@ class Stand:
         return cls.standing(fitted(figure))
 
     @classmethod
-    def standing(cls, form: Form, *, on_legs: bool = False, with_arms: bool = False) -> Stand:
+    def standing(cls, form: Form, *, on_legs: bool = False, arms: Arms = Arms.NONE) -> Stand:
         """A form; what lies below its hip stands on one foot, or on her left leg and its mirror image."""
         heights = np.arange(0.0, form.heights[-1], 1000 * STEP)
         girth, aspect, forward = sections(form, heights)
@@ -95,9 +98,9 @@ class Stand:
             share = forked(form, heights)[:, None]
             rows = rows * (1 - share) + leg(form, heights) * share
         made = cls(form, np.ascontiguousarray(rows / 1000), 0.0)
-        if not with_arms:
+        if arms is Arms.NONE:
             return made
-        left_arm = Arm.of(form, made.rows, STEP)
+        left_arm = (Arm.of if arms is Arms.CLEAR else Arm.at_her_side)(form, made.rows, STEP)
         arm, low = left_arm.rows(STEP)
         return replace(made, arm=arm, arm_low=low, left_arm=left_arm)
 
@@ -108,6 +111,11 @@ class Stand:
         arm = kernels.beside_all(places, self.arm, self.arm_low, self.step)
         made: Numbers = np.where((arm[:, 0] < body[:, 0])[:, None], arm, body)
         return made
+
+    @property
+    def armless(self) -> Stand:
+        """The same without arms."""
+        return replace(self, arm=NO_ARM, left_arm=None)
 
     def far(self, places: Numbers) -> Numbers:
         """How far outside it places lie (m), less than nothing inside."""
@@ -124,6 +132,28 @@ class Stand:
         made = places.copy()
         for _ in range(NEARER):
             made -= self.far(made)[:, None] * self.out(made)
+        return made
+
+    def over_arm(self, places: Numbers) -> Numbers:
+        """Places (m), those of them brought out that lie within what is stretched round her and her left arm there."""
+        z = places[:, 2]
+        body = np.stack([np.interp(z, self._heights, of) for of in self.rows.T], axis=1)
+        levels = self.arm_low + self.step * np.arange(len(self.arm))
+        arm = np.stack([np.interp(z, levels, of) for of in self.arm.T], axis=1)
+        turns = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
+        sin, cos = np.sin(turns), np.cos(turns)
+        reach, beside = (
+            of[:, 3:] * sin + (of[:, 2:3] - body[:, 2:3]) * cos + np.hypot(of[:, :1] * sin, of[:, 1:2] * cos)
+            for of in (body, arm)
+        )
+        there = (z >= levels[0]) & (z <= levels[-1])
+        reach = np.where(there[:, None], np.maximum(reach, beside), reach) + OVER
+        by = places[:, :2] - np.column_stack((np.zeros(len(z)), body[:, 2]))
+        long = np.maximum(np.linalg.norm(by, axis=1), 1e-6)
+        along = (by[:, :1] * sin + by[:, 1:] * cos) / long[:, None]
+        ends = np.where(along > 0.05, reach / np.maximum(along, 0.05), np.inf).min(axis=1)
+        made = places.copy()
+        made[:, :2] += by * (np.maximum(ends / long, 1.0) - 1)[:, None]
         return made
 
     def girth(self, height: float) -> float:

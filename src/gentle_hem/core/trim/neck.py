@@ -10,7 +10,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from gentle_hem.core.cannot import CannotMake
-from gentle_hem.core.estimates import Measures
+from gentle_hem.core.estimates import OFF_SHOULDER, Measures
 from gentle_hem.core.findings import Finding, in_recipe, note, warn
 from gentle_hem.core.geometry import Path, Point
 from gentle_hem.core.join import stitched
@@ -240,8 +240,8 @@ def off_shoulder(dress: Dressed, notes: Workings) -> tuple[float, list[Finding]]
         return girth, []
     bust = Measures(dress.figure, notes).take("bust_girth")
     worked = notes.work(
-        "off-shoulder girth (estimated)", bust * 1.1, "{bust} × {share}",
-        rule="a rule of thumb; confirm at fitting", bust=bust, share=Ratio(1.1),
+        "off-shoulder girth (estimated)", bust * OFF_SHOULDER, "{bust} × {share}",
+        rule="a rule of thumb; confirm at fitting", bust=bust, share=Ratio(OFF_SHOULDER),
     )  # fmt: skip
     return worked, [
         note(
