@@ -112,6 +112,14 @@ def test_a_tape_round_both_arms_and_her_is_as_long_as_was_taken_where_something_
         assert np.cross(made[0, :2], somewhere[0, :2]) == approx(0, abs=2e-3)
 
 
+@pytest.mark.parametrize("taken", [300.0, 3000.0])
+def test_a_tape_round_both_arms_that_contradicts_her_shoulders_still_makes_a_form(taken):
+    figure = Figure(measures={**FIGURE, "off_shoulder_girth": taken})
+    stand = Stand.standing(fitted(figure), arms=Arms.AT_HER_SIDE)
+    assert 0 <= stand.left_arm.start[0] <= 2 * stand.form.shoulder[0]
+    assert np.isfinite(stand.over_arm(np.array([[0.1, 0.0, 1.3], [0.0, 0.0, 1.2]]))).all()
+
+
 def test_places_drawn_to_a_seam_take_what_lies_between_with_them():
     """Two places drawn a unit aside, two kept: on an even strip each column between follows by its share."""
     mesh = meshed(box(0, 0, 1.0, 0.1), 0.1)

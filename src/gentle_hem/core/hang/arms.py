@@ -82,7 +82,8 @@ class Arm:
             reach = np.maximum(np.hypot(wide * np.sin(turns), deep * np.cos(turns)), x * np.sin(turns) + radius)
             return 4 * float(np.trapezoid(reach, turns)) - form.around_arms
 
-        x = float(brentq(around, 0.0, 2 * form.shoulder[0])) if around(0.0) < 0 else 0.0
+        most = 2 * form.shoulder[0]  # whatever measures say that contradict each other
+        x = 0.0 if around(0.0) >= 0 else most if around(most) <= 0 else float(brentq(around, 0.0, most))
         return cls(np.array([x, y, z]), np.array([0.0, 0.0, -1.0]), form.arm, form.arm_girths)
 
     def radius(self, along: Numbers) -> Numbers:
