@@ -1,7 +1,7 @@
 """Godets let into seams: where their places begin.
 
 panel │ panel      a godet begins as a loop that stands out from its seam, wider the further down: sewn to either
-      │            panel along one of its edges, which lie on each other there as the seam does
+      │            panel along one of its edges, which are a little apart there, the more the further down
      ╱ ╲
     (   )
 """
@@ -17,6 +17,10 @@ from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.pattern import Piece
 from gentle_hem.core.seams import Stretch
 from gentle_hem.core.walk import Walked
+
+
+OPEN = 0.85
+"""It goes so much of the way round its loop: layers that began on each other would hold each other up."""
 
 
 @dataclass(frozen=True)
@@ -69,6 +73,6 @@ def looped(seam: Numbers, away: Numbers, across: Numbers, wide: float) -> Number
     out = seam * [1.0, 1.0, 0.0]
     out /= np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-9)
     along = np.stack((out[:, 1], -out[:, 0], np.zeros(len(out))), axis=1)
-    radius, turn = (wide * away / 2 / np.pi)[:, None], np.pi * across[:, None]
+    radius, turn = (wide * away / 2 / np.pi)[:, None], OPEN * np.pi * across[:, None]
     made: Numbers = seam + radius * ((1 + np.cos(turn)) * out + np.sin(turn) * along)
     return made

@@ -41,7 +41,7 @@ TAKEN = 0.25
 """Of a step that is taken to less than this share the next is half as long; while all are, nothing has settled: it is
 held up."""
 
-SHORTEST_STEP, HARDLY = 0.01, 0.02
+SHORTEST_STEP, HARDLY = 0.0005, 0.02
 """No step becomes shorter than this for that (s); nor than what is asked, unless less than such a share is taken."""
 
 MOST_STEPS = 600
@@ -238,7 +238,9 @@ class Falling:
             way = layers.free(places, toward, pairs)[:, None]
             moved, share = self._let_down(places, way * toward, speeds, step, rest.drag, pairs)
             if share == 0.0:  # held back point by point it may lead upward; held back as one it does not
-                moved, share = self._let_down(places, way.min() * toward, speeds, step, rest.drag, pairs)
+                least = float(way.min())
+                moved, share = self._let_down(places, least * toward, speeds, step, rest.drag, pairs)
+                share *= least  # a step that is hardly taken is made shorter, and nothing is at rest by it
             speeds, places = (moved - places) / step, moved
             moved_last = count if share else moved_last
             speeds, whole = self._no_faster(speeds, self.energy(places, pairs), energies[-1])
