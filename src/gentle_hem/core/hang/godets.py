@@ -18,8 +18,7 @@ from gentle_hem.core.pattern import Piece
 from gentle_hem.core.seams import Stretch
 from gentle_hem.core.walk import Walked
 
-
-OPEN = 0.85
+OPEN = 0.9
 """It goes so much of the way round its loop: layers that began on each other would hold each other up."""
 
 
