@@ -11,6 +11,7 @@ from shapely import LineString, Polygon
 from dresses import recipe
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.role import ClothRole
+from gentle_hem.core.hang import godets
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.in_words import said
 from gentle_hem.core.hang.layers import Layers
@@ -261,12 +262,25 @@ def test_a_cape_goes_over_her_arms_which_what_it_is_sewn_to_does_not_touch_and_i
     # it lies on the outside of her arm, and nowhere in it
     outside = (arm.start[0] + arm.girths[0] / 2 / np.pi) / 1000
     assert dress.now[own, 0].max() == approx(outside, abs=0.012)
-    assert dress.off(dress.now)[sewn.sheet_of == cape].min() > -0.005  # these are the large triangles
+    assert dress.off(dress.now)[sewn.sheet_of == cape].min() > -0.0005  # these are the large triangles
     # her side lies within her arm, as it does: it is not pushed out of there
     assert dress.stand.far(dress.now[sewn.edges["bodice front", "side"]]).min() < -0.01
     ends = dress.now[sewn.edges["cape", "end"]]
     assert ends[:, 0].max() > 0.015
     assert ends[np.argmax(ends[:, 2]), 0] < 0.005
+
+
+def test_layers_that_jam_are_loosened_and_the_dress_comes_to_rest(monkeypatch):
+    """Godets that begin with their panels on each other, and a full ruffle at their hems: its layers crumple."""
+    jams: list[bool] = []
+    is_jammed = Layers.is_jammed
+    monkeypatch.setattr(godets, "OPEN", 1.0)
+    monkeypatch.setattr(Layers, "is_jammed", lambda *of: jams.append(is_jammed(*of)) or jams[-1])
+    dress = hung_roughly(example("mermaid-gown"))
+    assert any(jams)
+    assert not Layers(dress.sewn.net).tangled(dress.now).any()
+    assert (dress.off(dress.now) < 0).mean() < 0.001
+    assert np.quantile(strained(dress), 0.95) < 0.02
 
 
 @pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.name.removesuffix(".recipe.json"))
@@ -276,8 +290,7 @@ def test_every_example_hangs_outside_her_and_is_read(path):
     dress = hung_roughly(of)
     assert dress.sewn.is_unlike == (name in NOT_ALIKE)
     assert np.isfinite(dress.now).all()
-    inside = dress.off(dress.now) < -0.002
-    assert inside.mean() < 0.002  # these are the large triangles; the small ones are looked at more closely below
+    assert (dress.off(dress.now) < 0).mean() < 0.001
     # no layer goes through another, as it is drawn and as it hangs
     layers = Layers(dress.sewn.net)
     assert not layers.tangled(layers.untangled(dress.sewn.start, dress.sewn.held)).any()
@@ -303,7 +316,9 @@ RANDOM = [
 def test_a_random_garment_hangs_outside_her_and_through_no_layer(seed, mood):
     of = random_recipe(seed, mood)
     dress = hung_roughly(of)
-    assert (dress.off(dress.now) < -0.002).mean() < 0.001
+    off = dress.off(dress.now)
+    assert (off < 0).mean() < 0.002  # these are the large triangles
+    assert off.min() > -0.001
     assert not Layers(dress.sewn.net).tangled(dress.now).any()
     assert said(read(dress, of, make_up(of)), Tape(Unit.CM))
 

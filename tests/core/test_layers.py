@@ -246,6 +246,27 @@ def test_what_crosses_is_made_smooth_until_it_does_not_and_what_still_does_is_le
     assert len(pairs) < len(layers.near(places, places))
 
 
+def test_layers_are_jammed_by_their_gap_and_what_is_jammed_is_made_smooth_until_it_is_not():
+    net, places, _ = two_sheets(high=2e-4)
+    layers = Layers(net)
+    pairs = layers.near(places, places)
+    assert layers.is_jammed(places, pairs, 2.1e-4)
+    assert not layers.is_jammed(places, pairs, 1.9e-4)
+    assert not layers.is_jammed(places, pairs[:0], 1.0)
+    # a sheet with one point drawn close over others of it
+    mesh = meshed(box(0, 0, 0.2, 0.2), 0.03)
+    layers = Layers(Net.of([(mesh, np.arange(len(mesh.points)), CLOTH)], len(mesh.points)))
+    places = np.column_stack((mesh.points, np.zeros(len(mesh.points))))
+    middle = int(np.hypot(*(mesh.points - [0.1, 0.1]).T).argmin())
+    places[middle] += [0.06, 0.0, 1e-3]
+    assert layers.is_jammed(places, layers.near(places, places), 0.0015)
+    held = np.zeros_like(places)
+    assert (layers.untangled(places, held) == places).all()
+    made = layers.untangled(places, held, 0.0015)
+    assert not layers.is_jammed(made, layers.near(made, made), 0.0015)
+    assert not layers.tangled(made).any()
+
+
 def test_as_few_points_as_can_be_keep_two_parts_apart():
     """König's theorem: as many as a largest matching has pairs, found by scipy."""
     chance = np.random.default_rng(2)

@@ -452,9 +452,9 @@ class Layers:
         made: NDArray[np.bool_] = crossed(places, self.net.triangles, self.edges)
         return made
 
-    def untangled(self, places: Numbers, held: Numbers) -> Numbers:
-        """Places with what crosses, or lies in one place, made smoother until nothing does, so far as that helps;
-        ``held`` says by point and axis what stays (1).
+    def untangled(self, places: Numbers, held: Numbers, apart: float = ONE_PLACE) -> Numbers:
+        """Places with what crosses, or is no further ``apart`` (m), made smoother until nothing does, so far as that
+        helps; ``held`` says by point and axis what stays (1).
         """
         ends = np.concatenate((self.edges, self.edges[:, ::-1])).T
         count = self.net.count
@@ -463,13 +463,17 @@ class Layers:
         made = places.copy()
         for _ in range(SMOOTHED):
             tangled = self.tangled(made)
-            pairs = self.near(made, made, within=ONE_PLACE / self.thick)
-            tangled[pairs[:, 1:][gaps(made, pairs) < ONE_PLACE].ravel()] = True
+            pairs = self.near(made, made, within=apart / self.thick)
+            tangled[pairs[:, 1:][gaps(made, pairs) < apart].ravel()] = True
             if not tangled.any():
                 break
             round_it = (tangled | (beside @ tangled > 0))[:, None] * (1.0 - held)
             made += round_it / 2 * (beside @ made / each - made)
         return made
+
+    def is_jammed(self, places: Numbers, pairs: Indices, within: float) -> bool:
+        """Whether any of the pairs are so near each other (m)."""
+        return bool(gaps(places, pairs).min(initial=np.inf) < within)
 
     def closest(self, places: Numbers) -> Indices:
         """The points, four by four, of what is so near that it may push soon."""

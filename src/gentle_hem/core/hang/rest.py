@@ -46,6 +46,10 @@ SHORTEST_STEP, HARDLY = 0.0005, 0.02
 
 MOST_STEPS = 600
 
+JAMMED, LOOSENED = 1e-6, 1e-4
+"""Layers that come so near each other hold each other up for good: they are jammed (m). All about them is made smoother
+then until nothing is nearer than the other."""
+
 JOINED_ANEW, LACKING = 5, 0.03
 """Layers that have come together are brought into the matrix after so many steps at the soonest, and if they are more
 than such a share of all that push each other; until then each point of theirs is held for itself."""
@@ -61,7 +65,7 @@ class Rest:
     """… and what force is left over is less than this share of the weight of a point …"""
     settled: float | None = None
     """… or else, over five steps and a second and a half, it gives up no more energy than lifts all of it by so much
-    (m); or nothing it does in five steps gives up any."""
+    (m)."""
     step: float = LONGEST_STEP
     """The longest time step (s)."""
     shortest: float = SHORTEST_STEP
@@ -96,11 +100,37 @@ class NotAtRest(RuntimeError):  # noqa: N818  (it is what cloth is)
 
 @dataclass(frozen=True)
 class Fallen:
-    """Cloth at rest: where its points are (m, z up), how many steps it took, and its energy after each (J)."""
+    """Cloth at rest: where its points are (m, z up), how many steps it took, and its energy after each (J), or after
+    each since what had jammed was loosened.
+    """
 
     places: Numbers
     steps: int
     energies: tuple[float, ...] = field(repr=False, default=())
+
+
+@dataclass
+class _Course:
+    """How it has fallen since it began, or since what had jammed was loosened: its energy at first and after each step
+    (J), how long it had fallen then (s), and how much of each step was taken.
+    """
+
+    energies: list[float]
+    times: list[float] = field(default_factory=lambda: [0.0])
+    shares: list[float] = field(default_factory=lambda: [1.0])
+
+    def taken(self, energy: float, step: float, share: float) -> None:
+        """Note a step."""
+        self.energies.append(energy)
+        self.times.append(self.times[-1] + step)
+        self.shares.append(share)
+
+    def has_settled(self, within: float) -> bool:
+        """Whether it has given up less energy than that (J) over the steps and the time that are looked back."""
+        last = len(self.times) - 1
+        before = min(int(np.searchsorted(self.times, self.times[-1] - SECONDS, "right")) - 1, last - LOOKED_BACK)
+        calm = before >= 0 and self.energies[before] - self.energies[-1] < within
+        return calm and max(self.shares[-LOOKED_BACK:]) >= TAKEN
 
 
 @dataclass(frozen=True)
@@ -229,7 +259,7 @@ class Falling:
         places, speeds, step = layers.untangled(start, self.held), np.zeros_like(start), min(rest.first, rest.step)
         tangled = layers.tangled(places)
         pairs, joined_at = layers.near(places, places, tangled), -JOINED_ANEW
-        energies, times, shares, moved_last = [self.energy(places, pairs)], [0.0], [1.0], 0
+        course = _Course([self.energy(places, pairs)])
         for count in range(1, rest.most_steps + 1):
             pushing = layers.pushing(places, pairs)
             if count - joined_at >= JOINED_ANEW and matrix.lacking(pushing) > LACKING:
@@ -246,23 +276,22 @@ class Falling:
                 moved, share = self._let_down(places, least * toward, speeds, step, rest.drag, pairs)
                 share *= least  # a step that is hardly taken is made shorter, and nothing is at rest by it
             speeds, places = (moved - places) / step, moved
-            moved_last = count if share else moved_last
-            speeds, whole = self._no_faster(speeds, self.energy(places, pairs), energies[-1])
-            energies.append(whole)
-            times.append(times[-1] + step)
-            shares.append(share)
+            if share < TAKEN and layers.is_jammed(places, pairs, JAMMED):
+                places, speeds, share = layers.untangled(places, self.held, LOOSENED), np.zeros_like(places), 0.0
+                tangled = layers.tangled(places)
+                pairs, step = layers.near(places, places, tangled), min(rest.first, rest.step)
+                course = _Course([self.energy(places, pairs)])
+            else:
+                speeds, whole = self._no_faster(speeds, self.energy(places, pairs), course.energies[-1])
+                course.taken(whole, step, share)
             if watch is not None:
                 watch(places, count)
-            if rest.settled is not None and count > LOOKED_BACK:
-                before = min(int(np.searchsorted(times, times[-1] - SECONDS, "right")) - 1, count - LOOKED_BACK)
-                stuck = count - moved_last >= LOOKED_BACK and step <= SHORTEST_STEP
-                calm = before >= 0 and energies[before] - energies[-1] < lifted * rest.settled
-                if stuck or (calm and max(shares[-LOOKED_BACK:]) >= TAKEN):
-                    return Fallen(places, count, tuple(energies))
+            if rest.settled is not None and course.has_settled(lifted * rest.settled):
+                return Fallen(places, count, tuple(course.energies))
             if np.abs(speeds).max() < rest.still and step >= rest.step / 2:
                 left, _ = self.forces(places, matrix=matrix, pushing=layers.pushing(places, pairs))
                 if np.abs(left * free).max() < rest.balanced * weight:
-                    return Fallen(places, count, tuple(energies))
+                    return Fallen(places, count, tuple(course.energies))
             if share == 1.0:
                 step = min(step * LONGER, rest.step)
             elif share < TAKEN:

@@ -105,7 +105,7 @@ class Stand:
         return replace(made, arm=arm, arm_low=low, left_arm=left_arm)
 
     def _nearest(self, places: Numbers) -> Numbers:
-        """How far outside of it places lie, and the way out of what of it is nearest."""
+        """How far outside of it places lie, and the slope of that beside what of it is nearest."""
         places = np.ascontiguousarray(places)
         body = kernels.beyond_all(places, self.rows, self.low, self.step)
         arm = kernels.beside_all(places, self.arm, self.arm_low, self.step)
@@ -123,7 +123,9 @@ class Stand:
 
     def out(self, places: Numbers) -> Numbers:
         """The way straight out of it at places."""
-        return self._nearest(places)[:, 1:]
+        slope = self._nearest(places)[:, 1:]
+        made: Numbers = slope / np.linalg.norm(slope, axis=1, keepdims=True)
+        return made
 
     def onto(self, places: Numbers) -> Numbers:
         """The places of it that lie straight under places (m): how far they are is exact near it only, so that they
@@ -131,7 +133,8 @@ class Stand:
         """
         made = places.copy()
         for _ in range(NEARER):
-            made -= self.far(made)[:, None] * self.out(made)
+            near = self._nearest(made)
+            made -= near[:, :1] * near[:, 1:] / (near[:, 1:] ** 2).sum(axis=1, keepdims=True)
         return made
 
     def over_arm(self, places: Numbers) -> Numbers:
