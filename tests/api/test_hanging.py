@@ -39,7 +39,8 @@ def told(client, number, query=""):
 
 def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanwhile(client):
     client.post("/api/hangs/ready").raise_for_status()
-    begun = client.post("/api/hangs", json=asked()).raise_for_status().json()
+    half = {"kind": "circle", "sweep": 180.0}
+    begun = client.post("/api/hangs", json=asked(lower=half)).raise_for_status().json()
     waits, done = [], threading.Event()
 
     def others():
@@ -68,12 +69,14 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     assert hem["places"][0]["place"] == "at the centre front"
     assert hem["places"][0]["now"].endswith(" cm")
     assert set(AROUND) < set(hem["step"])
-    again = client.post("/api/hangs?unit=in", json={**asked(), "unit": "in", "name": "Called otherwise"}).json()
+    again = client.post(
+        "/api/hangs?unit=in", json={**asked(lower=half), "unit": "in", "name": "Called otherwise"}
+    ).json()
     assert again["number"] == begun["number"]
     assert again["state"] == "rest"
     assert " in above the floor" in again["rest"]["said"][0]
     # a longer one of the same pieces begins as this one lies: in small triangles at once
-    longer = asked(lower={"kind": "straight", "length": 640.0})
+    longer = asked(lower={**half, "length": 640.0})
     number = client.post(f"/api/hangs?after={begun['number']}", json=longer).json()["number"]
     assert number != begun["number"]
     events = list(told(client, number))
@@ -82,11 +85,15 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     assert last["rest"]["figures"]["round the hem"].endswith(" cm")
     # a front that gapes is told with the step that closes it
     made = client.app.state.hanging_room.of(begun["number"])
-    made.rest["reading"]["gape"] = {"off": 9.0, "wedge": 4.0, "where": "in front", "step": {"kind": "wedge"}}
+    made.rest["reading"]["gapes"] = [
+        {"edge": "neck edge", "off": 9.0, "wedge": 4.0, "where": "in front", "step": {"kind": "wedge"}},
+        {"edge": "armhole", "off": 30.0, "wedge": 30.0, "where": "in front", "step": None},
+    ]
     again = client.get(f"/api/hangs/{begun['number']}").raise_for_status().json()["rest"]
-    assert again["wedge"] == {"kind": "wedge"}
+    assert again["wedges"] == [{"edge": "neck edge", "step": {"kind": "wedge"}}]
     assert "The neck edge stands off her by 0.9 cm in front." in again["said"]
     assert "A wedge of 0.4 cm pinched out of the neck edge closes it." in again["said"]
+    assert "A wedge of 3.0 cm pinched out of the armhole closes it." in again["said"]
 
 
 def test_the_pictures_of_a_dress_are_kept_with_the_version_that_hung(client):

@@ -124,11 +124,11 @@ def test_a_neck_edge_that_stands_off_is_read_with_the_wedge_that_closes_it():
     drawn = dress.now.copy()
     for edge in (points, behind, points):
         drawn[edge] -= dress.stand.far(drawn[edge])[:, None] * dress.stand.out(drawn[edge])
-    assert read(replace(dress, now=drawn), of, garment).gape is None
+    assert read(replace(dress, now=drawn), of, garment).gapes == ()
     on = dress.stand.onto(drawn[points])
     assert abs(dress.stand.far(on)).max() < 1e-5
     drawn[points] = on + 0.008 * dress.stand.out(on)
-    gape = read(replace(dress, now=drawn), of, garment).gape
+    [gape] = read(replace(dress, now=drawn), of, garment).gapes
     assert gape.off == approx(8.0, abs=2.0)
     assert gape.where in ("in front", "at the side")
     long, lies = (np.linalg.norm(np.diff(of, axis=0), axis=1).sum() for of in (drawn[points], on))
@@ -144,10 +144,51 @@ def test_a_neck_edge_that_stands_off_is_read_with_the_wedge_that_closes_it():
     # behind there is no such step, and what is too much for it is not offered
     drawn = dress.now.copy()
     drawn[behind] += 0.03 * dress.stand.out(drawn[behind])
-    back = read(replace(dress, now=drawn), of, garment).gape
+    [back] = read(replace(dress, now=drawn), of, garment).gapes
     assert back.where != "in front"
     assert back.step is None
     assert pinched(of, garment, "bodice front", "neckline", 60.0) is None
+
+
+def test_an_armhole_longer_than_she_is_there_gapes_and_is_pinched_out_of_the_front():
+    """By the tape: its two edges, of 204 and 193 mm, hang over 138 of height. Half her girth there, 345 or less, is as
+    far as she goes down; what is lower counts on both sides.
+    """
+    of = example("drafted-quarters")
+    dress = hung_roughly(of)
+    hung = [dress.now[dress.sewn.edges[piece, "armhole"]] for piece in ("bodice front", "bodice back")]
+    round_it = 1000 * sum(float(np.linalg.norm(np.diff(edge, axis=0), axis=1).sum()) for edge in hung)
+    assert round_it == approx(204 + 193, abs=12)
+
+    def gapes(girth, **more):
+        measured = changed(of, {**({} if girth is None else {"figure.measures.armhole_girth": girth}), **more})
+        garment = make_up(measured)
+        return [gape for gape in read(dress, measured, garment).gapes if gape.edge == "armhole"], measured, garment
+
+    assert gapes(None)[0] == []
+    assert gapes(round_it - 28)[0] == []  # what an arm needs to move, and a little
+    [gape], measured, garment = gapes(round_it - 43)
+    assert gape.off == approx(18.0, abs=0.1)
+    assert gape.wedge == gape.off
+    assert (gape.step["kind"], gape.step["edge"]) == ("wedge", "armhole")
+    before, after = (
+        one.piece("bodice front").stitched_length("armhole")
+        for one in (garment, make_up(replace_steps(measured, gape.step)))
+    )
+    assert before - after == approx(gape.wedge, abs=0.5)
+    words = said(read(dress, measured, garment), Tape(Unit.CM))
+    assert "The armhole is 1.8 cm longer than she is round the arm's joint, with room to move: it gapes." in words
+    assert "A wedge of 1.8 cm pinched out of the armhole closes it." in words
+    assert gapes(round_it - 62)[0][0].step is None  # drawn smooth again, so wide a wedge does not take out so much
+    [lower], measured, garment = gapes(250.0)
+    high = 1000 * float(np.ptp(np.concatenate(hung)[:, 2]))
+    assert lower.off == approx(round_it - 250 - 25 - 2 * (high - 125), abs=0.1)
+    assert lower.wedge == 0.0  # so much is never pinched out of one place
+    words = said(read(dress, measured, garment), Tape(Unit.CM))
+    assert "That is more than a wedge takes out: raise it, or draft it anew." in words
+    sleeve = tuple(replace(sheet, is_sleeve=True) for sheet in dress.sewn.sheets)
+    with_sleeve = replace(dress, sewn=replace(dress.sewn, sheets=sleeve))
+    assert all(gape.edge != "armhole" for gape in read(with_sleeve, measured, garment).gapes)
 
 
 def replace_steps(of, step):

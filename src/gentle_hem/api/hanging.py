@@ -68,6 +68,13 @@ class HemOut(BaseModel):
     """The step that levels it; None where it hangs as it was asked, or cannot be levelled so."""
 
 
+class WedgeOut(BaseModel):
+    """A step that pinches an edge of the front that gapes closed."""
+
+    edge: str
+    step: dict[str, Any]
+
+
 class RestOut(BaseModel):
     """A dress at rest, read."""
 
@@ -75,8 +82,7 @@ class RestOut(BaseModel):
     figures: dict[str, str]
     """What is set beside other dresses: what it is, and how much."""
     hem: HemOut | None
-    wedge: dict[str, Any] | None
-    """The step that pinches a gaping front neck edge closed; None where it lies on her or cannot be done."""
+    wedges: list[WedgeOut]
     later: list[int]
     strains: list[int]
     """By triangle, how much longer it is along its threads than it was cut, in thousandths."""
@@ -109,7 +115,8 @@ def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
     reading = TypeAdapter(HangReading).validate_python(rest["reading"])
     return RestOut(
         said=said(reading, tape), figures=figures(reading, tape), hem=_hem(reading, tape),
-        wedge=reading.gape.step if reading.gape else None, later=rest["later"], strains=rest["strains"],
+        wedges=[WedgeOut(edge=of.edge, step=of.step) for of in reading.gapes if of.step],
+        later=rest["later"], strains=rest["strains"],
     )  # fmt: skip
 
 

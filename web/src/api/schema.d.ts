@@ -4561,10 +4561,8 @@ export interface components {
             said: string[];
             /** Strains */
             strains: number[];
-            /** Wedge */
-            wedge: {
-                [key: string]: unknown;
-            } | null;
+            /** Wedges */
+            wedges: components["schemas"]["WedgeOut"][];
         };
         /**
          * RingOut
@@ -5391,6 +5389,18 @@ export interface components {
             drawing: components["schemas"]["SmallDrawing"] | null;
             /** Text */
             text: string;
+        };
+        /**
+         * WedgeOut
+         * @description A step that pinches an edge of the front that gapes closed.
+         */
+        WedgeOut: {
+            /** Edge */
+            edge: string;
+            /** Step */
+            step: {
+                [key: string]: unknown;
+            };
         };
         /**
          * Weight

@@ -165,11 +165,16 @@ export function HangRoom({
                 {text.hang.level}
               </Button>
             )}
-            {rest.wedge && isSame && (
-              <Button className="no-print my-3" onClick={() => onChange({ steps: [...steps, rest.wedge] })}>
-                {text.hang.pinch}
-              </Button>
-            )}
+            {isSame &&
+              rest.wedges.map(({ edge, step }) => (
+                <Button
+                  key={edge}
+                  className="no-print my-3"
+                  onClick={() => onChange({ steps: [...steps, step] })}
+                >
+                  {text.hang.pinch(edge)}
+                </Button>
+              ))}
             {of && <Beside key={`beside ${hang.number}`} hang={hang} recipe={of} unit={unit} />}
             <section aria-label={text.hang.pictures} className="mt-4">
               <h3 className="mb-1 flex flex-wrap items-baseline gap-3 font-title text-xl">

@@ -39,7 +39,7 @@ export const hangText = {
     lines: { asked: "as asked", now: "as it hangs", later: "after two days" },
     heads: ["", "asked", "now", "after two days", "along the cloth"],
     level: "Take the levelled hem into the pattern",
-    pinch: "Pinch the wedge out of the front neckline",
+    pinch: (edge: string) => `Pinch the wedge out of the front ${edge}`,
     beside: "Beside it: other fullness",
     besideHow: (hers: string, others: string[]) =>
       `As it is: ${hers}. The same dress in the same cloth, hung beside it: ${others.join(", ")}.`,

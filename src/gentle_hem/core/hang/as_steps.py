@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 from pydantic import ValidationError
 
@@ -44,14 +44,17 @@ def levelling(recipe: Recipe, garment: Garment, cut: tuple[float, ...]) -> Level
     return Levelling(step)
 
 
-def pinched(recipe: Recipe, garment: Garment, front: str, edge: str, much: float) -> dict[str, Any] | None:
-    """The step that makes the front neck edge so much shorter a half (mm) by a wedge to the bust point; None where
+def pinched(
+    recipe: Recipe, garment: Garment, front: str, edge: str, much: float,
+    out_of: Literal["neckline", "armhole"] = "neckline",
+) -> dict[str, Any] | None:  # fmt: skip
+    """The step that makes an edge of the front so much shorter a half (mm) by a wedge to the bust point; None where
     it cannot be done. Drawn smooth again the edge is shorter by less than the wedge is wide, so its width is tried.
     """
     before, amount = garment.piece(front).stitched_length(edge), much
     for _ in range(TRIES):
         try:
-            step = Wedge(amount=round(amount, 1)).model_dump(mode="json")
+            step = Wedge(edge=out_of, amount=round(amount, 1)).model_dump(mode="json")
         except ValidationError:
             return None
         made = _with(recipe, step)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from gentle_hem.core.hang.as_steps import LEVEL_WITHIN
-from gentle_hem.core.hang.reading import SEEN, TIGHT, HangReading, Walk
+from gentle_hem.core.hang.reading import ARMHOLE, NECK, SEEN, TIGHT, HangReading, Walk
 from gentle_hem.core.tongue import named
 from gentle_hem.core.units import Said, format_length
 from gentle_hem.core.wear import LEAST_CLEARANCE
@@ -114,10 +114,16 @@ def said(reading: HangReading, unit: Said) -> list[str]:
                 f"At the {place} it has {long(level.room)} of room, and is stretched by no more than "
                 f"{max(strain, 0.0):.1f} %."
             )
-    if reading.gape is not None:
-        made.append(f"The neck edge stands off her by {long(reading.gape.off)} {reading.gape.where}.")
-        if reading.gape.wedge > SEEN:
-            made.append(f"A wedge of {long(reading.gape.wedge)} pinched out of the neck edge closes it.")
+    for gape in reading.gapes:
+        made.append(
+            f"The neck edge stands off her by {long(gape.off)} {gape.where}." if gape.edge == NECK
+            else f"The armhole is {long(gape.off)} longer than she is round the arm's joint, with room to move: it "
+            "gapes."
+        )  # fmt: skip
+        if gape.wedge > SEEN:
+            made.append(f"A wedge of {long(gape.wedge)} pinched out of the {gape.edge} closes it.")
+        elif gape.edge == ARMHOLE:
+            made.append("That is more than a wedge takes out: raise it, or draft it anew.")
     if reading.drag:
         made.append(f"Most is pulled near the {named(reading.drag)}.")
     if reading.slid > SLID:

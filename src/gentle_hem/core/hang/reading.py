@@ -15,6 +15,7 @@ from typing import Any
 import numpy as np
 from scipy.signal import find_peaks
 
+from gentle_hem.core.block.looks import MOST_WEDGE
 from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.as_steps import Levelling, levelling, pinched
 from gentle_hem.core.hang.dress import NOT_GROWN, Grown, HungDress
@@ -52,6 +53,9 @@ TIGHT, CLOSE = 0.02, 0.003
 
 GAPES = 6.0
 """An edge that stands off further gapes (mm)."""
+
+ARM_MOVES = 25.0
+"""An armhole without a sleeve is so much longer than she is there, so as not to cut in (mm; trade 16, from memory)."""
 
 SEEN = 2.0
 """A hem that drops by less has not dropped (mm)."""
@@ -105,10 +109,17 @@ class BodyLevel:
         return self.cloth - self.body
 
 
+NECK, ARMHOLE = "neck edge", "armhole"
+
+
 @dataclass(frozen=True)
 class Gape:
-    """A neck edge that stands off: by how much at most, and the wedge that closes it."""
+    """A neck edge that stands off, or an armhole too long for her: by how much (of a neck edge how far it stands off at
+    most, of an armhole how much longer it is all round than she is there), and the wedge that closes it: nothing where
+    one does not.
+    """
 
+    edge: str
     off: float
     wedge: float
     where: str
@@ -140,7 +151,7 @@ class HangReading:
     deep: float
     wide: float
     levels: tuple[BodyLevel, ...]
-    gape: Gape | None
+    gapes: tuple[Gape, ...]
     drag: str
     slid: float
     """How far what is above the waist has slid down (mm)."""
@@ -187,7 +198,8 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment, grown: Grown = NOT_
     walk = None if ribbon is None else _walk(dress, recipe, ribbon, heel)
     return HangReading(
         ribbon, walk, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
-        _gape(dress, recipe, garment), _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
+        tuple(of for of in (_neck(dress, recipe, garment), _armhole(dress, recipe, garment)) if of is not None),
+        _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
         dress.sewn.is_unlike, tuple(sorted(_names(dress, recipe) & set(grown))), dress.sewn.is_legs,
     )  # fmt: skip
 
@@ -363,7 +375,7 @@ def _where(place: Numbers) -> str:
     return "in front" if turn < 50 else "at the side" if turn < 130 else "behind"
 
 
-def _gape(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
+def _neck(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
     """The neck edge that stands off furthest; None where it lies on her, or a collar stands up from it."""
     found: list[tuple[Gape, Piece, str]] = []
     collars = {p.name for p in garment.pieces if p.what.section is Section.COLLAR}
@@ -380,12 +392,42 @@ def _gape(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
         off = np.linalg.norm(places - onto, axis=1) * np.sign(dress.stand.armless.far(places))
         long, lies = (float(np.linalg.norm(np.diff(of, axis=0), axis=1).sum()) for of in (places, onto))
         where = _where(places[int(off.argmax())])
-        found.append((Gape(1000 * float(off.max()), 1000 * max(long - lies, 0.0), where), made, edge))
+        found.append((Gape(NECK, 1000 * float(off.max()), 1000 * max(long - lies, 0.0), where), made, edge))
     worst, piece_of, at = max(found, key=lambda one: one[0].off, default=(None, None, ""))
     if worst is None or piece_of is None or worst.off <= GAPES:
         return None
     is_front = piece_of.what.half is Half.FRONT and worst.wedge > SEEN and not dress.sewn.is_unlike
     return replace(worst, step=pinched(recipe, garment, piece_of.name, at, worst.wedge)) if is_front else worst
+
+
+def _armhole(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
+    """An armhole without a sleeve that is longer than she is round the arm's joint, as far down as it goes, with the
+    room an arm needs; None where it is not, or that was not measured. It is read by the tape and not off her form,
+    whose arm's joint no measure shapes.
+    """
+    girth = recipe.figure.get("armhole_girth")
+    if girth is None or any(sheet.is_sleeve or sheet.is_cape for sheet in dress.sewn.sheets):
+        return None
+    edges = {
+        key: points for key, points in dress.sewn.edges.items()
+        for made in garment.pieces
+        if made.name == key[0] and made.at_edge(key[1]) is not None and made.edge(key[1]).role is Role.ARMHOLE
+    }  # fmt: skip
+    fronts = [key for key in edges if garment.piece(key[0]).what.half is Half.FRONT]
+    if not fronts or len(fronts) == len(edges):
+        return None
+    places = [dress.now[points] for points in edges.values()]
+    high, low = (1000 * float(of(np.concatenate(places)[:, 2])) for of in (np.max, np.min))
+    round_it = 1000 * sum(float(np.linalg.norm(np.diff(of, axis=0), axis=1).sum()) for of in places)
+    lower = max(high - low - girth / 2, 0.0)  # on either side of it, an armhole that comes down further is longer by it
+    much = round_it - girth - 2 * lower - ARM_MOVES
+    if much <= GAPES:
+        return None
+    if much > MOST_WEDGE:
+        return Gape(ARMHOLE, much, 0.0, "in front")
+    is_one = len(fronts) == 1 and not dress.sewn.is_unlike
+    step = pinched(recipe, garment, *fronts[0], much, "armhole") if is_one else None
+    return Gape(ARMHOLE, much, much, "in front", step)
 
 
 def _drag(dress: HungDress, strains: Numbers) -> str:
