@@ -11,11 +11,12 @@ from shapely import LineString, Polygon
 from dresses import recipe
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.role import ClothRole
-from gentle_hem.core.hang import godets
+from gentle_hem.core.hang import rest
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.in_words import said
 from gentle_hem.core.hang.layers import Layers
 from gentle_hem.core.hang.reading import read, strained
+from gentle_hem.core.hang.rest import JAMMED
 from gentle_hem.core.hang.sewing import _over_what_is_worn
 from gentle_hem.core.hang.sewn import Sheet
 from gentle_hem.core.make_up import make_up
@@ -271,16 +272,24 @@ def test_a_cape_goes_over_her_arms_which_what_it_is_sewn_to_does_not_touch_and_i
 
 
 def test_layers_that_jam_are_loosened_and_the_dress_comes_to_rest(monkeypatch):
-    """Godets that begin with their panels on each other, and a full ruffle at their hems: its layers crumple."""
-    jams: list[bool] = []
-    is_jammed = Layers.is_jammed
-    monkeypatch.setattr(godets, "OPEN", 1.0)
-    monkeypatch.setattr(Layers, "is_jammed", lambda *of: jams.append(is_jammed(*of)) or jams[-1])
-    dress = hung_roughly(example("mermaid-gown"))
-    assert any(jams)
+    """What is held up at first is called jammed: it is made smooth there, and the pleats fall on to where they lay."""
+    of = example("pleated-inches")
+    before = hung_roughly(of)
+    asked: list[float] = []
+
+    def is_jammed(layers, places, pairs, within):
+        asked.append(within)
+        return len(asked) == 1
+
+    monkeypatch.setattr(Layers, "is_jammed", is_jammed)
+    monkeypatch.setattr(rest, "LOOSENED", 0.004)
+    dress = hung_roughly(of)
+    assert asked[0] == JAMMED
     assert not Layers(dress.sewn.net).tangled(dress.now).any()
     assert (dress.off(dress.now) < 0).mean() < 0.001
     assert np.quantile(strained(dress), 0.95) < 0.02
+    hem = before.sewn.hem
+    assert 1000 * dress.now[hem, 2].mean() == approx(1000 * before.now[hem, 2].mean(), abs=5)
 
 
 @pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.name.removesuffix(".recipe.json"))

@@ -181,7 +181,7 @@ def test_the_slope_of_how_far_a_place_lies_outside_is_exact_and_nowhere_leaps():
     stand = Stand.standing(fitted(Figure(measures=FIGURE)), on_legs=True, arms=Arms.CLEAR)
     places = np.random.default_rng(5).uniform((-0.1, -0.2, 0.0), (0.25, 0.25, 1.6), (3000, 3))
     by = 1e-6
-    for rows, low in ((stand.rows, stand.low), (stand.arm, stand.arm_low)):
+    for rows, low in ((stand.curved, stand.low), (stand.curved_arm, stand.arm_low)):
         far, *_ = (made := beyond_all(places, rows, low, stand.step)).T
         near = np.abs(far) < 0.05
         assert near.sum() > 100
@@ -195,6 +195,7 @@ def test_the_slope_of_how_far_a_place_lies_outside_is_exact_and_nowhere_leaps():
         below, above = (beyond_all(levels + np.array([0, 0, z]), rows, low, stand.step) for z in (-1e-9, 1e-9))
         is_near = np.abs(below[:, 0]) < 0.005
         assert above[is_near, 0] == approx(below[is_near, 0], abs=1e-7)
+        assert above[is_near, 1:] == approx(below[is_near, 1:], abs=1e-4)
         size = np.linalg.norm(above[np.abs(above[:, 0]) < 0.0005, 1:], axis=1)
         assert size == approx(1.0, abs=0.05)
 

@@ -131,18 +131,13 @@ def sunk(deep: float, off: float) -> float:
 @njit("UniTuple(f8, 3)(f8[:,::1], i8, i8, f8, f8)", cache=True)
 def along_rows(rows: Numbers, column: int, k: int, part: float, step: float) -> tuple[float, float, float]:
     """One of what is known of rows at a part of the way from row k to the next, how it rises there, and how that rises:
-    a cubic through the rows whose slope at each is that from the row before it to the one after.
+    the cubic spline through them, whose second differences are four columns further on.
     """
-    last = len(rows) - 1
     low, high = rows[k, column], rows[k + 1, column]
-    before, after = max(k - 1, 0), min(k + 2, last)
-    rise = (high - rows[before, column]) / (k + 1 - before)
-    to = (rows[after, column] - low) / (after - k)
-    by = high - low
-    square, cube = 3.0 * by - 2.0 * rise - to, rise + to - 2.0 * by
-    value = low + part * (rise + part * (square + part * cube))
-    slope = rise + part * (2.0 * square + 3.0 * part * cube)
-    return value, slope / step, (2.0 * square + 6.0 * part * cube) / (step * step)
+    bent, bent_on, left = rows[k, column + 4] / 6.0, rows[k + 1, column + 4] / 6.0, 1.0 - part
+    value = left * low + part * high + (left**3 - left) * bent + (part**3 - part) * bent_on
+    slope = high - low - (3.0 * left * left - 1.0) * bent + (3.0 * part * part - 1.0) * bent_on
+    return value, slope / step, 6.0 * (left * bent + part * bent_on) / (step * step)
 
 
 @njit("Tuple((f8, f8, f8, f8))(f8, f8, f8, f8[:,::1], f8, f8)", cache=True)
@@ -151,9 +146,9 @@ def beyond(x: float, y: float, z: float, rows: Numbers, low: float, step: float)
     the way straight out of it.
 
     ``rows`` are the body's level sections from ``low`` up, every ``step``: half its width, half its depth, how far
-    forward its middle lies, and how far to the side. With g = √(u² + v²), u and v the shares of half a section's width
-    and depth, it is (g − 1) ÷ |∇g|: near its surface exact to first order, and its slope is exact everywhere, so that
-    what is pushed off comes to rest.
+    forward its middle lies, and how far to the side; then how each of these bends there. With g = √(u² + v²), u and v
+    the shares of half a section's width and depth, it is (g − 1) ÷ |∇g|: near its surface exact to first order. Its
+    slope is exact everywhere and nowhere leaps, so that what is pushed off comes to rest.
     """
     at = (z - low) / step
     top = len(rows) - 1

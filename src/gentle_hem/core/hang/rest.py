@@ -204,7 +204,18 @@ class Falling:
         if self.stand is not None:
             stand, (who, share, firm, on_arm) = self.stand, self._touching
             whole += kernels.pressed(
-                places, who, share, firm, stand.rows, stand.low, stand.step, stand.arm, stand.arm_low, on_arm, OFF, True
+                places,
+                who,
+                share,
+                firm,
+                stand.curved,
+                stand.low,
+                stand.step,
+                stand.curved_arm,
+                stand.arm_low,
+                on_arm,
+                OFF,
+                True,
             )
         if pairs is not None:
             whole += self.layers.energy(places, pairs)
@@ -241,8 +252,8 @@ class Falling:
         if self.stand is not None:
             stand, (who, share, firm, on_arm) = self.stand, self._touching
             kernels.pressing(
-                places, who, share, firm, stand.rows, stand.low, stand.step, stand.arm, stand.arm_low, on_arm, OFF,
-                True, matrix.touching, rise, blocks, places if speeds is None else speeds,
+                places, who, share, firm, stand.curved, stand.low, stand.step, stand.curved_arm, stand.arm_low,
+                on_arm, OFF, True, matrix.touching, rise, blocks, places if speeds is None else speeds,
                 0.0 if speeds is None else RUBS / step, SLOW,
             )  # fmt: skip
         if pushing is not None:

@@ -11,9 +11,10 @@ waist  ╲ │ │ ╱      the neck over the bust to the waist, and down the ba
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import numpy as np
-from scipy.interpolate import PchipInterpolator
+from scipy.interpolate import CubicSpline, PchipInterpolator
 from scipy.optimize import least_squares
 
 from gentle_hem.core.dressed.form import Form, half_depth, half_width
@@ -104,11 +105,21 @@ class Stand:
         arm, low = left_arm.rows(STEP)
         return replace(made, arm=arm, arm_low=low, left_arm=left_arm)
 
+    @cached_property
+    def curved(self) -> Numbers:
+        """Its sections, then how each of what is known of them bends there."""
+        return _curved(self.rows)
+
+    @cached_property
+    def curved_arm(self) -> Numbers:
+        """The same of her arm."""
+        return _curved(self.arm)
+
     def _nearest(self, places: Numbers) -> Numbers:
         """How far outside of it places lie, and the slope of that beside what of it is nearest."""
         places = np.ascontiguousarray(places)
-        body = kernels.beyond_all(places, self.rows, self.low, self.step)
-        arm = kernels.beside_all(places, self.arm, self.arm_low, self.step)
+        body = kernels.beyond_all(places, self.curved, self.low, self.step)
+        arm = kernels.beside_all(places, self.curved_arm, self.arm_low, self.step)
         made: Numbers = np.where((arm[:, 0] < body[:, 0])[:, None], arm, body)
         return made
 
@@ -172,6 +183,15 @@ class Stand:
     def _heights(self) -> Numbers:
         made: Numbers = self.low + self.step * np.arange(len(self.rows), dtype=np.float64)
         return made
+
+
+def _curved(rows: Numbers) -> Numbers:
+    """Rows, then their second differences along the cubic spline through them, which is straight at both ends."""
+    if len(rows) == 0:
+        return np.zeros((0, 8))
+    spline = CubicSpline(np.arange(len(rows)), rows, bc_type="natural")
+    made: Numbers = np.ascontiguousarray(np.hstack((rows, spline(np.arange(len(rows)), 2))))
+    return made
 
 
 def sections(form: Form, heights: Numbers) -> tuple[Numbers, Numbers, Numbers]:
