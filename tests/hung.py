@@ -21,14 +21,15 @@ def example(name):
     return read_recipe(json.loads(Path(f"examples/{name}.recipe.json").read_text()))
 
 
-def sewn(of, spacing=COARSE):
-    garment = make_up(of)
-    return Sewing(of, Dressing(of, garment.seamed or garment, fitted(of.figure), AS_THEY_FALL), spacing).sewn()
+def sewn(of, spacing=COARSE, *, is_right=False):
+    garment = make_up(of, "right" if is_right else None)
+    dressing = Dressing(of, garment.seamed or garment, fitted(of.figure), AS_THEY_FALL)
+    return Sewing(of, dressing, spacing, is_right=is_right).sewn()
 
 
-def hung_roughly(of):
-    """A dress hung in large triangles."""
-    parts = sewn(of)
+def hung_roughly(of, *, is_right=False):
+    """A dress hung in large triangles, or her right where it is another."""
+    parts = sewn(of, is_right=is_right)
     falling = Falling(parts.net, parts.held, parts.stand, parts.where, THICK_COARSE, FIRM_COARSE, parts.on_arm)
     rest = falling.fallen(parts.start, ROUGHLY)
     return HungDress(parts, rest.places, rest.places)

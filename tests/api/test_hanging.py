@@ -96,6 +96,25 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     assert "A wedge of 3.0 cm pinched out of the armhole closes it." in again["said"]
 
 
+def test_of_a_dress_whose_sides_are_not_alike_each_is_told_and_read(client):
+    slanting = asked(steps=[{"kind": "neckline", "shape": "scoop", "depth": 150.0, "aside": 45.0, "toward": "right"}])
+    number = client.post("/api/hangs", json=slanting).json()["number"]
+    events = list(told(client, number))
+    # her left falls first, in two sizes of triangles, then her right
+    assert [bool(e["right"]) for e in events if e["shape"]] == [False, False, True, True]
+    last = client.get(f"/api/hangs/{number}").raise_for_status().json()
+    right, rest = last["right"], last["rest"]
+    assert max(right["shape"]["triangles"]) == len(right["places"]) // 3 - 1
+    assert len(right["places"]) == len(rest["later"]["right"])
+    assert len(rest["strains"]["right"]) == len(right["shape"]["piece_of"])
+    assert len(rest["later"]["left"]) == len(last["places"])
+    assert right["places"] != last["places"]
+    assert min(right["places"][0::3]) > -20  # as in a mirror: it lies on her left
+    assert rest["right_hem"]["now"] != rest["hem"]["now"]
+    assert (rest["hem"]["step"], rest["right_hem"]["step"]) == (None, None)
+    assert rest["said"][0].startswith("Her left and her right are not alike: each is hung")
+
+
 def test_the_pictures_of_a_dress_are_kept_with_the_version_that_hung(client):
     """On the desk, on the cut sheet, and with what is kept of her; until another version is hung."""
     dress = client.post("/api/commissions", json={"title": "Sundress", "person": "Somebody"}).json()

@@ -12,6 +12,7 @@ from dresses import recipe
 from gentle_hem.core.hang import kernels
 from gentle_hem.core.hang.pictures import FORM, HIGH, ROOM, VIEWS, WIDE, _colour, as_png, pictured
 from gentle_hem.core.recipe import changed
+from gentle_hem.core.replace import replace
 from hung import example, hung_roughly
 
 RED, BLUE = (1.0, 0.0, 0.0), (0.0, 0.0, 1.0)
@@ -96,6 +97,22 @@ def test_every_piece_is_pictured_in_the_cloth_it_is_cut_of():
     assert blue[waist + 8 :].sum() > 3000
     assert not blue[: waist - 8].any()
     assert not red[waist + 8 :].any()
+
+
+def test_each_side_is_pictured_in_its_own_cloth():
+    """Her left is on the right of who looks from in front, and on the left from behind, where both are of one cloth."""
+    of = changed(example("two-cloth-knot"), {
+        "cloths.outer.colour": "#c02030", "cloths.contrast.colour": "#2030c0",
+    })  # fmt: skip
+    dress = replace(hung_roughly(of), right=hung_roughly(of, is_right=True))
+    made = pictured(dress, of)
+    front = made["front"].astype(int)
+    red, blue = front[..., 0] > front[..., 2] + 40, front[..., 2] > front[..., 0] + 40
+    half = WIDE // 2
+    assert red[:, half + 4 :].sum() > 10 * blue[:, half + 4 :].sum()
+    assert blue[:, : half - 4].sum() > 3 * red[:, : half - 4].sum()  # behind it the other cloth is seen below the hem
+    behind = made["back"].astype(int)
+    assert (behind[..., 0] > behind[..., 2] + 40).sum() > 10 * (behind[..., 2] > behind[..., 0] + 40).sum()
 
 
 def _seen_by_hand(places, turn):

@@ -13,7 +13,7 @@ from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.hang import rest
 from gentle_hem.core.hang.fabric import Fabric
-from gentle_hem.core.hang.in_words import said
+from gentle_hem.core.hang.in_words import BOTH, said
 from gentle_hem.core.hang.layers import Layers
 from gentle_hem.core.hang.reading import read, strained
 from gentle_hem.core.hang.rest import JAMMED
@@ -22,6 +22,7 @@ from gentle_hem.core.hang.sewn import Sheet
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Role
 from gentle_hem.core.recipe import changed
+from gentle_hem.core.replace import replace
 from gentle_hem.core.units import Tape, Unit
 from hung import around, example, hung_roughly, sewn
 from long import examples
@@ -36,21 +37,23 @@ CREPE = Fabric.of(Cloth(weight="medium", drape="soft"))
 # its pieces
 
 
+def area_of(piece):
+    """The area of a piece (m²), darts taken out: by shapely, of its stitching outline."""
+    flat = Polygon([(p.x, p.y) for p in piece.seam_line.flatten(0.5)])
+    for dart in piece.darts:
+        near, far = piece.dart_legs(dart)
+        flat = flat.difference(Polygon([(p.x, p.y) for p in (near, dart.apex, far)]).buffer(0.01))
+    return flat.area / 1e6
+
+
 def test_mates_of_every_seam_are_one_point_and_the_cloth_is_all_there():
     of = example("drafted-two-lengths")
     parts = sewn(of)
     garment = make_up(of)
     assert parts.left_out == ()
-    # half of all that is cut, darts taken out: its area by shapely, of the stitching outlines
-    whole = 0.0
-    for piece in garment.pieces:
-        if piece.name in parts.pieces:
-            flat = Polygon([(p.x, p.y) for p in piece.seam_line.flatten(0.5)])
-            for dart in piece.darts:
-                near, far = piece.dart_legs(dart)
-                flat = flat.difference(Polygon([(p.x, p.y) for p in (near, dart.apex, far)]).buffer(0.01))
-            whole += flat.area
-    assert parts.net.areas.sum() == approx(whole / 1e6, rel=0.01)
+    # half of all that is cut
+    whole = sum(area_of(piece) for piece in garment.pieces if piece.name in parts.pieces)
+    assert parts.net.areas.sum() == approx(whole, rel=0.01)
     front, back = parts.edges["bodice front", "side"], parts.edges["bodice back", "side"]
     assert set(front) == set(back)
     waist = dict(parts.seams)["waist seam"]
@@ -231,25 +234,78 @@ def test_a_buttoned_front_is_closed_along_its_centre():
     assert (parts.held[on_centre, 0] == 1).all()
 
 
+def of_both(of):
+    """A dress whose sides are not alike, both hung."""
+    return replace(hung_roughly(of), right=hung_roughly(of, is_right=True))
+
+
 @pytest.mark.parametrize("name", sorted(NOT_ALIKE))
-def test_of_a_dress_that_is_not_alike_on_both_sides_her_left_is_hung_and_it_is_said(name):
+def test_of_a_dress_that_is_not_alike_on_both_sides_each_is_hung_and_it_is_said(name):
     of = example(name)
-    dress, garment = hung_roughly(of), make_up(of)
-    assert dress.sewn.is_unlike
-    front = next(sheet for sheet in dress.sewn.sheets if sheet.name == "bodice front")
-    assert front.laid[:, 0].min() == approx(0.0, abs=1e-6)  # cut off along the centre, and her left kept
+    dress, garment = of_both(of), make_up(of)
+    for side in (dress, dress.right):
+        assert side.sewn.is_unlike
+        front = next(sheet for sheet in side.sewn.sheets if sheet.name == "bodice front")
+        assert front.laid[:, 0].min() == approx(0.0, abs=1e-6)  # cut off along the centre
+        assert side.now[front.points, 0].min() > -0.002
+        assert not Layers(side.sewn.net).tangled(side.now).any()
+        assert (side.off(side.now) < 0).mean() < 0.001
     skirt = next(sheet for sheet in dress.sewn.sheets if sheet.name == "skirt front")
     edge = garment.piece("skirt front").edge("waist").path
     side = np.sign([edge.point_at(edge.length * 0.9).x, np.median(skirt.laid[:, 0])])
     assert side[0] == side[1]
-    assert dress.now[front.points, 0].min() > -0.002
-    assert not Layers(dress.sewn.net).tangled(dress.now).any()
     reading = read(dress, of, garment)
+    assert reading.right.ribbon.now != reading.ribbon.now
+    assert (reading.levelling.step, reading.right.levelling.step) == (None, None)
     words = said(reading, Tape(Unit.CM))
-    assert words[0].startswith("Her left is hung; her right, which is not alike,")
-    assert reading.levelling.step is None
-    assert any("level its hem at a fitting" in sentence for sentence in words)
+    assert words[0] == BOTH
+    assert len(words) == len(set(words))
+    assert words.count("Her left and her right are not alike: level its hem at a fitting.") == 1
+    for of_side in ("left", "right"):
+        assert any(sentence.startswith(f"Her {of_side}: at the waist it ") for sentence in words)
     assert not sewn(recipe()).is_unlike
+
+
+def test_what_each_side_is_sewn_of_is_what_is_cut_for_it():
+    """One neck slants, one hip is let out: a piece that is cut whole is as large as both sides' halves of it, and its
+    two neck edges are as long as they are there.
+    """
+    of = example("slanting-neck")
+    garment = make_up(of)
+    sides = {"": sewn(of), " other": sewn(of, is_right=True)}
+
+    def area(parts, name):
+        [number] = [k for k, sheet in enumerate(parts.sheets) if sheet.name == name]
+        return float(parts.net.areas[parts.sheet_of == number].sum())
+
+    whole = garment.piece("bodice front")
+    left, right = (area(parts, "bodice front") for parts in sides.values())
+    assert left + right == approx(area_of(whole), rel=0.01)
+    lengths = {}
+    for other, parts in sides.items():
+        points = parts.edges["bodice front", "neckline"]
+        laid = next(sheet for sheet in parts.sheets if sheet.name == "bodice front")
+        at = {int(point): place for point, place in zip(laid.points, laid.laid, strict=True)}
+        line = np.array([at[int(point)] for point in points])
+        lengths[other] = 1000 * float(np.hypot(*np.diff(line, axis=0).T).sum())
+        assert lengths[other] == approx(whole.edge(f"neckline{other}").path.length, rel=0.02)
+    assert abs(lengths[""] - lengths[" other"]) > 20
+    # 10 mm let out half-way down her left side alone, in front and behind
+    more = [area(sides[""], f"skirt {half}") - area(sides[" other"], f"skirt {half}") for half in ("front", "back")]
+    assert min(more) > 0.001
+
+
+def test_each_side_hangs_in_its_own_cloth():
+    """Her right is of the contrast cloth in front, a light one of 70 g a square metre; of the other nothing is said."""
+    of = example("two-cloth-knot")
+    left, right = sewn(of), sewn(of, is_right=True)
+    for parts, role, grams in ((left, ClothRole.OUTER, 150), (right, ClothRole.CONTRAST, 70)):
+        by_name = {sheet.name: k for k, sheet in enumerate(parts.sheets)}
+        for name in ("bodice front", "skirt front"):
+            assert parts.sheets[by_name[name]].role is role
+            [fabric] = set(parts.net.fabric[parts.sheet_of == by_name[name]].tolist())
+            assert parts.net.fabrics[fabric].weight == approx(grams / 1000)
+        assert parts.sheets[by_name["skirt back"]].role is ClothRole.OUTER
 
 
 def test_a_cape_goes_over_her_arms_which_what_it_is_sewn_to_does_not_touch_and_its_ends_fall_open():
@@ -310,7 +366,7 @@ def test_every_example_hangs_outside_her_and_is_read(path):
     assert reading.ribbon is not None
     assert min(reading.ribbon.now) > 0
     words = said(reading, Tape(Unit.CM))
-    assert words[name in NOT_ALIKE].startswith("The hem hangs ")
+    assert words[0].startswith("The hem hangs ")
     assert all(sentence.endswith(".") for sentence in words)
 
 

@@ -25,7 +25,7 @@ Number = Annotated[int, Path(ge=1, le=LARGEST_NUMBER)]
 
 
 class ShapeOut(BaseModel):
-    """A half of the dress in triangles, its other half mirrored; lengths in tenths of a millimetre."""
+    """A half of the dress in triangles, to be mirrored where both are alike; lengths in tenths of a millimetre."""
 
     triangles: list[int]
     lines: list[int]
@@ -75,6 +75,13 @@ class WedgeOut(BaseModel):
     step: dict[str, Any]
 
 
+class SidesOut(BaseModel):
+    """Numbers of her left, or of both her sides, and of her right where that is another."""
+
+    left: list[int]
+    right: list[int] | None = None
+
+
 class RestOut(BaseModel):
     """A dress at rest, read."""
 
@@ -82,10 +89,20 @@ class RestOut(BaseModel):
     figures: dict[str, str]
     """What is set beside other dresses: what it is, and how much."""
     hem: HemOut | None
+    """Of her left, or of both her sides."""
+    right_hem: HemOut | None
+    """Of her right, where that is another than her left."""
     wedges: list[WedgeOut]
-    later: list[int]
-    strains: list[int]
+    later: SidesOut
+    strains: SidesOut
     """By triangle, how much longer it is along its threads than it was cut, in thousandths."""
+
+
+class RightOut(BaseModel):
+    """Her right, where it is another than her left: seen as in a mirror."""
+
+    shape: ShapeOut | None
+    places: list[int]
 
 
 class HangOut(BaseModel):
@@ -96,6 +113,7 @@ class HangOut(BaseModel):
     trouble: str
     shape: ShapeOut | None
     places: list[int] | None
+    right: RightOut | None
     rest: RestOut | None
 
 
@@ -103,6 +121,8 @@ def _out(made: Hanging, tape: Tape, *, whole: bool = True) -> HangOut:
     return HangOut(
         number=made.number, state=made.state, trouble=made.trouble,
         shape=ShapeOut.model_validate(made.shape) if whole and made.shape else None, places=made.places,
+        right=RightOut(shape=ShapeOut.model_validate(made.right["shape"]) if whole else None,
+                       places=made.right["places"]) if made.right else None,
         rest=_rest(made.rest, tape) if made.rest else None,
     )  # fmt: skip
 
@@ -115,6 +135,7 @@ def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
     reading = TypeAdapter(HangReading).validate_python(rest["reading"])
     return RestOut(
         said=said(reading, tape), figures=figures(reading, tape), hem=_hem(reading, tape),
+        right_hem=_hem(reading.right, tape) if reading.right else None,
         wedges=[WedgeOut(edge=of.edge, step=of.step) for of in reading.gapes if of.step],
         later=rest["later"], strains=rest["strains"],
     )  # fmt: skip

@@ -40,7 +40,7 @@ from gentle_hem.core.seams import Run, Seam, of_pieces, with_pairs
 from gentle_hem.core.sound import sound, too_large
 from gentle_hem.core.steps.join import Became
 from gentle_hem.core.trim.base import Turn
-from gentle_hem.core.two_sides import do_not_go_together, for_side, found_on_right, is_alike, sewn_together
+from gentle_hem.core.two_sides import OneSide, do_not_go_together, for_side, found_on_right, is_alike, sewn_together
 from gentle_hem.core.upper_part import cut_in_one_with, upper_part
 from gentle_hem.core.walk import Walked, findings_for, walk
 from gentle_hem.core.wear import wear
@@ -50,8 +50,9 @@ from gentle_hem.core.workroom import Dressed
 from gentle_hem.core.worn import across_waist, worn
 
 
-def make_up(recipe: Recipe) -> Garment:
-    """Everything a recipe makes: pieces, walked seams, workings and findings.
+def make_up(recipe: Recipe, side: OneSide | None = None) -> Garment:
+    """Everything a recipe makes: pieces, walked seams, workings and findings; with both sides as one of them is asked
+    for, where that is told.
 
     Never raises for a valid recipe; a dress that cannot be sewn or worn has findings that say why. An error nobody
     foresaw ends its stage, not the rest.
@@ -62,7 +63,12 @@ def make_up(recipe: Recipe) -> Garment:
     told = _Told(Workings(), Dressed(recipe.allowances, recipe.opening, figure, findings=findings))
     ended: list[Finding] = []
     try:
-        _made_up(recipe, told) if is_alike(recipe) else _made_apart(recipe, told)
+        if side is not None:
+            _made_up(for_side(recipe, side), told)
+        elif is_alike(recipe):
+            _made_up(recipe, told)
+        else:
+            _made_apart(recipe, told)
     except CannotMake as wrong:
         ended.append(
             stop(

@@ -71,6 +71,8 @@ class Hanging:
     trouble: str = ""
     shape: dict[str, Any] | None = None
     places: list[int] | None = None
+    right: dict[str, Any] = field(default_factory=dict)
+    """The shape and the places of her right, where it is another than her left."""
     rest: dict[str, Any] | None = None
     lain: list[Any] | None = field(default=None, repr=False)
     """How its pieces lie at rest: what a like one begins from."""
@@ -195,9 +197,11 @@ class HangingRoom:
         with self._changed:
             if made.state != "falling":
                 return
-            if "shape" in told:
-                made.shape, made.shapes = told["shape"], made.shapes + 1
-            made.places = told.get("places", made.places)
+            if told.get("of") == "right":
+                made.right |= {name: told[name] for name in ("shape", "places") if name in told}
+            else:
+                made.shape, made.places = told.get("shape", made.shape), told.get("places", made.places)
+            made.shapes += "shape" in told
             if "rest" in told:
                 made.rest, made.state, made.lain = told["rest"], "rest", told["lain"]
                 made.pictures = {view: b64decode(png) for view, png in told["pictures"].items()}
@@ -248,11 +252,12 @@ def main() -> None:
 
     def tell(sewn: Sewn, places: Numbers) -> None:
         nonlocal told_at
+        of = "right" if sewn.is_right else "left"
         if not shown or shown[-1] is not sewn:
             shown.append(sewn)
-            say({"shape": shape_of(sewn, recipe), "places": in_mm(places)})
+            say({"of": of, "shape": shape_of(sewn, recipe), "places": in_mm(places)})
         elif time.monotonic() - told_at >= EVERY:
-            say({"places": in_mm(places)})
+            say({"of": of, "places": in_mm(places)})
         else:
             return
         told_at = time.monotonic()
@@ -264,10 +269,14 @@ def main() -> None:
     except NotAtRest:
         say({"refused": RESTLESS})
     else:
-        strains = np.round(1000 * strained(dress)).astype(int).tolist()
+        sides = {"left": dress, **({"right": dress.right} if dress.right else {})}
+        if dress.right is not None:
+            say({"of": "right", "places": in_mm(dress.right.now)})
         say({
             "places": in_mm(dress.now),
-            "rest": {"later": in_mm(dress.later), "strains": strains,
+            "rest": {"later": {side: in_mm(of.later) for side, of in sides.items()},
+                     "strains": {side: np.round(1000 * strained(of)).astype(int).tolist()
+                                 for side, of in sides.items()},
                      "reading": asdict(read(dress, recipe, garment, job["grown"]))},
             "lain": [[*key, np.round(laid, 5).tolist(), np.round(at, 5).tolist()]
                      for key, (laid, at) in dress.sewn.lain(dress.now).items()],

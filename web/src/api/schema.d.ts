@@ -3314,6 +3314,7 @@ export interface components {
             /** Places */
             places: number[] | null;
             rest: components["schemas"]["RestOut"] | null;
+            right: components["schemas"]["RightOut"] | null;
             shape: components["schemas"]["ShapeOut"] | null;
             /**
              * State
@@ -4555,14 +4556,22 @@ export interface components {
                 [key: string]: string;
             };
             hem: components["schemas"]["HemOut"] | null;
-            /** Later */
-            later: number[];
+            later: components["schemas"]["SidesOut"];
+            right_hem: components["schemas"]["HemOut"] | null;
             /** Said */
             said: string[];
-            /** Strains */
-            strains: number[];
+            strains: components["schemas"]["SidesOut"];
             /** Wedges */
             wedges: components["schemas"]["WedgeOut"][];
+        };
+        /**
+         * RightOut
+         * @description Her right, where it is another than her left: seen as in a mirror.
+         */
+        RightOut: {
+            /** Places */
+            places: number[];
+            shape: components["schemas"]["ShapeOut"] | null;
         };
         /**
          * RingOut
@@ -4815,7 +4824,7 @@ export interface components {
         };
         /**
          * ShapeOut
-         * @description A half of the dress in triangles, its other half mirrored; lengths in tenths of a millimetre.
+         * @description A half of the dress in triangles, to be mirrored where both are alike; lengths in tenths of a millimetre.
          */
         ShapeOut: {
             /** Arm */
@@ -4838,6 +4847,16 @@ export interface components {
             pieces: string[];
             /** Triangles */
             triangles: number[];
+        };
+        /**
+         * SidesOut
+         * @description Numbers of her left, or of both her sides, and of her right where that is another.
+         */
+        SidesOut: {
+            /** Left */
+            left: number[];
+            /** Right */
+            right?: number[] | null;
         };
         /**
          * SittingOut

@@ -156,7 +156,8 @@ export function HangRoom({
                 <li key={sentence}>{sentence}</li>
               ))}
             </ul>
-            {rest.hem && <HemRibbon hem={rest.hem} />}
+            {rest.hem && <HemRibbon hem={rest.hem} of={rest.right_hem ? "left" : "both"} />}
+            {rest.right_hem && <HemRibbon hem={rest.right_hem} of="right" />}
             {rest.hem?.step && isSame && (
               <Button
                 className="no-print my-3"

@@ -14,7 +14,7 @@ const LINES = [
 ] as const;
 
 /** How high the hem hangs all round, as a curve and said at nine places, and how much to cut off or add there. */
-export function HemRibbon({ hem }: { hem: Hem }) {
+export function HemRibbon({ hem, of }: { hem: Hem; of: keyof typeof text.hang.ribbons }) {
   const all = [...hem.asked, ...hem.now, ...hem.later];
   const [low, high] = [Math.min(...all), Math.max(...all)];
   const middle = (low + high) / 2;
@@ -22,8 +22,8 @@ export function HemRibbon({ hem }: { hem: Hem }) {
   const line = (values: number[]) =>
     `M${values.map((z, k) => `${(k / (values.length - 1)) * WIDE} ${HIGH / 2 - ((z - middle) / span) * HIGH}`).join("L")}`;
   return (
-    <section aria-label={text.hang.ribbon} data-testid="hem-ribbon">
-      <h3 className="font-title text-xl">{text.hang.ribbon}</h3>
+    <section aria-label={text.hang.ribbons[of]} data-testid="hem-ribbon">
+      <h3 className="font-title text-xl">{text.hang.ribbons[of]}</h3>
       <p className="text-pencil">{text.hang.ribbonHow}</p>
       <svg
         role="img"

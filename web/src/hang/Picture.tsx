@@ -18,7 +18,8 @@ export default function Picture({
   const hung = useRef<Hung | null>(null);
   const [turn, setTurn] = useState(20);
   const [cannot, setCannot] = useState(false);
-  const { shape, places, rest } = hang;
+  const { shape, places, right, rest } = hang;
+  const mirrored = right?.shape ?? shape;
   useEffect(() => {
     if (!canvas.current) return;
     try {
@@ -36,12 +37,14 @@ export default function Picture({
     };
   }, []);
   useEffect(() => {
-    if (shape) hung.current?.begin(shape);
-  }, [shape]);
+    if (shape && mirrored) hung.current?.begin([shape, mirrored]);
+  }, [shape, mirrored]);
   useEffect(() => {
-    const at = later && rest ? rest.later : places;
-    if (shape && at) hung.current?.draw(at, look, rest?.strains ?? null);
-  }, [shape, places, rest, look, later]);
+    const strains = rest && ([rest.strains.left, rest.strains.right ?? rest.strains.left] as const);
+    const at = later && rest ? rest.later.left : places;
+    const other = later && rest ? rest.later.right : right?.places;
+    if (shape && mirrored && at) hung.current?.draw([at, other ?? at], look, strains);
+  }, [shape, mirrored, places, right, rest, look, later]);
   useEffect(() => hung.current?.turned(turn), [turn]);
   if (cannot) return <p className="p-5">{text.hang.noPicture}</p>;
   return (

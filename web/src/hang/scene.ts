@@ -33,7 +33,10 @@ const UNDER = 50;
 const css = (name: string) =>
   new Color(getComputedStyle(document.documentElement).getPropertyValue(`--color-${name}`).trim());
 
-/** A dress on her form, drawn with three.js: the half that is told and its mirror image. */
+/** What is told of her left and of her right; where both are alike the right is the left's mirror image. */
+export type Sides<T> = readonly [left: T, right: T];
+
+/** A dress on her form, drawn with three.js: its left half, and its right one, told as it is seen in a mirror. */
 export class Hung {
   private readonly renderer: WebGLRenderer;
   private readonly scene = new Scene();
@@ -44,7 +47,7 @@ export class Hung {
   private at: BufferAttribute[] = [];
   private look: Look | null = null;
   private form: Mesh | null = null;
-  private shape: Shape | null = null;
+  private shapes: Sides<Shape> | null = null;
   private turn = 0;
   private tall = 1.6;
   /** How far out her hands are (m). */
@@ -63,25 +66,25 @@ export class Hung {
   }
 
   /** New triangles: what was drawn is put away. */
-  begin(shape: Shape) {
+  begin(shapes: Sides<Shape>) {
     this.clear();
-    this.shape = shape;
-    this.form = this.drawnForm(shape);
+    this.shapes = shapes;
+    this.form = this.drawnForm(shapes[0]);
     this.scene.add(this.form);
   }
 
   /** Where its points are, how it is shown, and how it is strained there. */
-  draw(places: number[], look: Look, strains: number[] | null) {
-    const shape = this.shape;
-    if (!shape) return;
+  draw(places: Sides<number[]>, look: Look, strains: Sides<number[]> | null) {
+    const shapes = this.shapes;
+    if (!shapes) return;
     // made once for a look: what falls is only moved, so that nothing is compiled anew while it does
-    if (this.look !== look || this.cloth.length === 0) this.dress(shape, places.length, look);
-    const colours = tinted(shape, look, strains, places.length / 3);
-    for (const [k, side] of [1, -1].entries()) {
+    if (this.look !== look || this.cloth.length === 0) this.dress(shapes, places, look);
+    for (const k of [0, 1] as const) {
       const at = this.at[k];
       const geometry = this.cloth[k]?.geometry;
       if (!at || !geometry) continue;
-      at.copyArray(placed(places, side)).needsUpdate = true;
+      at.copyArray(placed(places[k], k === 0 ? 1 : -1)).needsUpdate = true;
+      const colours = tinted(shapes[k], look, strains?.[k] ?? null, places[k].length / 3);
       geometry.computeVertexNormals();
       geometry.setAttribute("color", new BufferAttribute(colours, 3));
       geometry.computeBoundingSphere();
@@ -90,19 +93,20 @@ export class Hung {
     this.show();
   }
 
-  /** Both halves of the cloth and their lines, for so many numbers of places, to be put where they are. */
-  private dress(shape: Shape, count: number, look: Look) {
+  /** Both halves of the cloth and their lines, to be put where they are. */
+  private dress(shapes: Sides<Shape>, places: Sides<number[]>, look: Look) {
     for (const old of [...this.cloth, ...this.lines]) this.remove(old);
     this.cloth = [];
     this.lines = [];
     this.at = [];
     this.look = look;
     const ink = css("ink");
-    for (const side of [1, -1]) {
-      const at = new BufferAttribute(new Float32Array(count), 3);
+    for (const k of [0, 1] as const) {
+      const shape = shapes[k];
+      const at = new BufferAttribute(new Float32Array(places[k].length), 3);
       const geometry = new BufferGeometry();
       geometry.setAttribute("position", at);
-      geometry.setIndex(side > 0 ? shape.triangles : turnedOver(shape.triangles));
+      geometry.setIndex(k === 0 ? shape.triangles : turnedOver(shape.triangles));
       const of = { vertexColors: true, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1 };
       const material =
         look === "ink"

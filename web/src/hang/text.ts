@@ -33,9 +33,9 @@ export const hangText = {
       "This browser cannot draw it (it has no WebGL); what is read from it stands beside this, in words and numbers.",
     asItHangs: "as it hung",
     words: "What it says",
-    ribbon: "The hem all round",
+    ribbons: { both: "The hem all round", left: "The hem on her left", right: "The hem on her right" },
     ribbonHow:
-      "All round her left side, smoothed over its folds: as asked, as it hangs, and after two days on the bias.",
+      "From front to back, smoothed over its folds: as asked, as it hangs, and after two days on the bias.",
     lines: { asked: "as asked", now: "as it hangs", later: "after two days" },
     heads: ["", "asked", "now", "after two days", "along the cloth"],
     level: "Take the levelled hem into the pattern",

@@ -42,7 +42,11 @@ export function useHanging(unit: Unit) {
     const events = new EventSource(`/api/hangs/${number}/events?${said}`);
     events.onmessage = (event) => {
       const next = JSON.parse(event.data) as Hang;
-      setHang((last) => ({ ...next, shape: next.shape ?? last?.shape ?? null }));
+      setHang((last) => ({
+        ...next,
+        shape: next.shape ?? last?.shape ?? null,
+        right: next.right && { ...next.right, shape: next.right.shape ?? last?.right?.shape ?? null },
+      }));
       if (next.state === "rest") before.current = next.number;
       if (next.state !== "falling") events.close();
     };

@@ -23,6 +23,7 @@ from gentle_hem.core.hang.rest import Falling, Rest
 from gentle_hem.core.hang.sewing import Sewing
 from gentle_hem.core.hang.sewn import Lain, Sewn
 from gentle_hem.core.hang.stand import Stand, fitted
+from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 
@@ -64,6 +65,8 @@ class HungDress:
     sewn: Sewn
     now: Numbers
     later: Numbers
+    right: HungDress | None = None
+    """Her right, seen as in a mirror; None where it is as her left."""
 
     @property
     def stand(self) -> Stand:
@@ -90,26 +93,38 @@ def hang(
     recipe: Recipe, garment: Garment, tell: Tell = lambda sewn, places: None, fine: float = FINE,
     coarse: float = COARSE, lain: Lain | None = None, grown: Grown = NOT_GROWN,
 ) -> HungDress:  # fmt: skip
-    """What a recipe makes, hung on its figure; it begins as the same pieces have ``lain`` before, where that is told.
+    """What a recipe makes, hung on its figure, both sides where they are not alike; it begins as the same pieces have
+    ``lain`` before, where that is told.
     A cloth that has ``grown`` by its maker's notes gives as far as that, and not as its class does. Raises CannotHang,
     and NotAtRest where it does not come to rest.
     """
     stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
     if stopped is not None:
         raise CannotHang(f"It cannot be cut yet, so it is not hung. {stopped.text(recipe.unit)}")
+    left = _hung(recipe, garment, tell, fine, coarse, lain, grown, is_right=False)
+    if not left.sewn.is_unlike:
+        return left
+    return replace(left, right=_hung(recipe, make_up(recipe, "right"), tell, fine, coarse, None, grown, is_right=True))
+
+
+def _hung(
+    recipe: Recipe, garment: Garment, tell: Tell, fine: float, coarse: float, lain: Lain | None, grown: Grown, *,
+    is_right: bool,
+) -> HungDress:  # fmt: skip
+    """One side of it hung, as if the other were like it; her right by what is made as that asks."""
     dressing = Dressing(recipe, garment.seamed or garment, fitted(recipe.figure), AS_THEY_FALL)
-    first = Sewing(recipe, dressing, coarse).sewn()
+    first = Sewing(recipe, dressing, coarse, is_right=is_right).sewn()
     many = len(first.net.triangles) / MOST_COARSE
     if many > 1:  # trains and tiers of many metres
         coarse *= many**0.5
-        first = Sewing(recipe, dressing, coarse).sewn()
+        first = Sewing(recipe, dressing, coarse, is_right=is_right).sewn()
     fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)
     if lain is None or not first.is_like(lain):
         tell(first, first.start)
         net = _given(first, recipe, grown, later=False)
         falling = Falling(net, first.held, first.stand, first.where, THICK_COARSE, FIRM_COARSE, first.on_arm)
         lain = first.lain(falling.fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places)
-    sewn = Sewing(recipe, dressing, fine).sewn()
+    sewn = Sewing(recipe, dressing, fine, is_right=is_right).sewn()
     start = sewn.carried(lain)
     tell(sewn, start)
     net = _given(sewn, recipe, grown, later=False)

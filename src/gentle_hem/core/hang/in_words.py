@@ -18,6 +18,9 @@ FLOOR_LENGTH = 80.0
 """A hem that hangs lower is in the way on stairs (mm), from memory."""
 
 
+BOTH = "Her left and her right are not alike: each is hung as if the other were like it."
+
+
 def said_cut(cut: float, unit: Said) -> str:
     """How much is cut off or added at a place of the hem, in words."""
     if abs(cut) < NOTHING:
@@ -73,15 +76,31 @@ def _folded(reading: HangReading, unit: Said) -> str:
 
 
 def said(reading: HangReading, unit: Said) -> list[str]:
-    """The reading in words, for those who cannot see it, and as its record."""
+    """The reading in words, for those who cannot see it, and as its record: what is alike on both sides once."""
+    left = _said_of_side(reading, unit)
+    if reading.right is None:
+        return left
+    right = _said_of_side(reading.right, unit)
+    return [
+        BOTH,
+        *(sentence for sentence in left if sentence in right),
+        *(_of_side("left", sentence) for sentence in left if sentence not in right),
+        *(_of_side("right", sentence) for sentence in right if sentence not in left),
+    ]
+
+
+def _of_side(side: str, sentence: str) -> str:
+    return f"Her {side}: {sentence[0].lower()}{sentence[1:]}"
+
+
+def _said_of_side(reading: HangReading, unit: Said) -> list[str]:
+    """What is said of one side, or of both where they are alike."""
 
     def long(value: float) -> str:
         return format_length(value, unit)
 
     made = []
     ribbon = reading.ribbon
-    if reading.is_unlike:
-        made.append("Her left is hung; her right, which is not alike, is drawn as if it were its mirror image.")
     if ribbon is not None:
         made.append(
             f"The hem hangs {long(min(ribbon.now))} to {long(max(ribbon.now))} above the floor, and "

@@ -42,33 +42,36 @@ ROUND = 48
 
 def pictured(dress: HungDress, recipe: Recipe) -> dict[str, Pixels]:
     """By view, a picture: rows of pixels from the top, red, green, blue and how much covers what is behind (0–255)."""
-    cloth = _cloth(dress, recipe)
+    cloth, lines = _cloth(dress, recipe)
     form = _form(dress)
-    lines = outlines(dress.sewn)
     top = dress.stand.low + dress.stand.step * len(dress.stand.rows)
     # three pictures of one dress are drawn to one scale
     wide = max(
         float(np.abs(_seen(places, turn)[:, 0]).max()) for places, *_ in (cloth, form) for turn in VIEWS.values()
     )
     scale = min((1 - 2 * ROOM) * HIGH / top, (0.5 - ROOM) * WIDE / wide) * FINER
-    return {name: _picture(turn, scale, cloth, form, lines, len(dress.now)) for name, turn in VIEWS.items()}
+    return {name: _picture(turn, scale, cloth, form, lines) for name, turn in VIEWS.items()}
 
 
 Body = tuple[Numbers, Indices, Numbers, Numbers]
 """Points (m), triangles, the way out at each point, and what colour each triangle is."""
 
 
-def _cloth(dress: HungDress, recipe: Recipe) -> Body:
-    """Both halves of the cloth."""
-    sewn, triangles = dress.sewn, dress.sewn.net.triangles
-    colours = [_colour(recipe.cloths.cloth(sheet.role).colour) for sheet in sewn.sheets]
-    out = _outward(dress.now, triangles)
-    out[sewn.held[:, 0] > 0, 0] = 0.0  # on the middle of her one half goes over into the other
-    turned = np.array([-1.0, 1.0, 1.0])
-    return (
-        np.concatenate((dress.now, dress.now * turned)), np.concatenate((triangles, triangles + len(dress.now))),
-        np.concatenate((out, out * turned)), np.tile(np.array(colours)[sewn.sheet_of], (2, 1)),
-    )  # fmt: skip
+def _cloth(dress: HungDress, recipe: Recipe) -> tuple[Body, Indices]:
+    """The cloth of both her sides, and the lines it is inked with."""
+    bodies: list[Body] = []
+    lines: list[Indices] = []
+    before = 0
+    for side, sign in ((dress, 1.0), (dress.right or dress, -1.0)):
+        sewn, turned = side.sewn, np.array([sign, 1.0, 1.0])
+        colours = [_colour(recipe.cloths.cloth(sheet.role).colour) for sheet in sewn.sheets]
+        out = _outward(side.now, sewn.net.triangles)
+        out[sewn.held[:, 0] > 0, 0] = 0.0  # on the middle of her one half goes over into the other
+        bodies.append((side.now * turned, sewn.net.triangles + before, out * turned, np.array(colours)[sewn.sheet_of]))
+        lines.append(outlines(sewn) + before)
+        before += len(side.now)
+    places, triangles, ways, tints = (np.concatenate(of) for of in zip(*bodies, strict=True))
+    return (places, triangles, ways, tints), np.concatenate(lines)
 
 
 def _colour(said: str | None) -> tuple[float, float, float]:
@@ -123,7 +126,7 @@ def _seen(places: Numbers, turn: float) -> Numbers:
     return made
 
 
-def _picture(turn: float, scale: float, cloth: Body, form: Body, lines: Indices, count: int) -> Pixels:
+def _picture(turn: float, scale: float, cloth: Body, form: Body, lines: Indices) -> Pixels:
     wide, high = WIDE * FINER, HIGH * FINER
     picture, near = np.zeros((high, wide, 4)), np.full((high, wide), -np.inf)
     light = LIGHT / np.linalg.norm(LIGHT)
@@ -141,8 +144,7 @@ def _picture(turn: float, scale: float, cloth: Body, form: Body, lines: Indices,
         )
     both = drawn(cloth[0])
     both[:, 2] += OVER
-    for one in (lines, lines + count):
-        kernels.inked(both, np.ascontiguousarray(one), np.array(INK), near, picture)
+    kernels.inked(both, np.ascontiguousarray(lines), np.array(INK), near, picture)
     # fine pixels put together, what is empty among them weighing nothing
     parts = picture.reshape(HIGH, FINER, WIDE, FINER, 4)
     covered = parts[..., 3:].mean(axis=(1, 3))

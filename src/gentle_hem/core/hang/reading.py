@@ -20,6 +20,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.as_steps import Levelling, levelling, pinched
 from gentle_hem.core.hang.dress import NOT_GROWN, Grown, HungDress
 from gentle_hem.core.hang.mesh import Flags, Numbers
+from gentle_hem.core.make_up import make_up
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
@@ -158,11 +159,13 @@ class HangReading:
     left_out: tuple[str, ...]
     is_held: bool
     is_unlike: bool
-    """Whether her right is another than her left, which alone is read."""
+    """Whether her right is another than her left."""
     noted: tuple[str, ...] = ()
     """The cloths whose maker has measured how far they grow on the bias."""
     is_legs: bool = False
     """Whether it ends in legs: the hem of her left one is read, from the inside over the front to the inside."""
+    right: HangReading | None = None
+    """Her right, where it is another."""
 
     @property
     def places(self) -> tuple[str, ...]:
@@ -170,7 +173,7 @@ class HangReading:
         return AROUND_LEG if self.is_legs else AROUND_SAID
 
 
-UNLIKE = "Her left and her right are not alike, and her left alone was hung: level its hem at a fitting."
+UNLIKE = "Her left and her right are not alike: level its hem at a fitting."
 ON_LEGS = "Each leg has a hem of its own: level it at a fitting."
 
 
@@ -201,6 +204,7 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment, grown: Grown = NOT_
         tuple(of for of in (_neck(dress, recipe, garment), _armhole(dress, recipe, garment)) if of is not None),
         _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
         dress.sewn.is_unlike, tuple(sorted(_names(dress, recipe) & set(grown))), dress.sewn.is_legs,
+        None if dress.right is None else read(dress.right, recipe, make_up(recipe, "right"), grown),
     )  # fmt: skip
 
 

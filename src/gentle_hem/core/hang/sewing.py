@@ -3,7 +3,7 @@
 pieces ──► their outlines with points at every mate, dart and end of a stretch ──► triangles
 drawn dress ──► where every point begins: on her, drawn together
 left half   what is alike on both sides is sewn as its left half, held on the middle of the body; of what is not,
-            her left is
+            each side is, as if the other were like it, her right seen as in a mirror
 """
 
 from __future__ import annotations
@@ -16,7 +16,8 @@ from math import ceil
 import numpy as np
 from scipy.interpolate import LinearNDInterpolator, RBFInterpolator
 
-from gentle_hem.core.cloth.cloths import Cloths, Drape
+from gentle_hem.core.cloth.cloths import Drape
+from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.dressed.dressing import Dressing
 from gentle_hem.core.dressed.hanging import ROWS, Hung, Patch
 from gentle_hem.core.hang.arms import Sleeve
@@ -30,8 +31,9 @@ from gentle_hem.core.hang.pieces import Pieces
 from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
+from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Stretch
-from gentle_hem.core.what import Section
+from gentle_hem.core.what import Section, What
 
 GATHERED = 1.2
 """A side of a seam that is so many times as long as the other is gathered to it."""
@@ -55,8 +57,8 @@ CLEAR = 0.008
 class Sewing:
     """One garment being sewn, in triangles about ``spacing`` long at their sides (mm). Raises CannotHang."""
 
-    def __init__(self, recipe: Recipe, dressing: Dressing, spacing: float) -> None:
-        self.recipe, self.dressing, self.spacing = recipe, dressing, spacing
+    def __init__(self, recipe: Recipe, dressing: Dressing, spacing: float, *, is_right: bool = False) -> None:
+        self.recipe, self.dressing, self.spacing, self._is_right = recipe, dressing, spacing, is_right
         self._root: list[int] = []
         self._where: list[Numbers] = []
         self._middle: list[int] = []
@@ -70,6 +72,7 @@ class Sewing:
         """The points of the lowest edge, and those of godets in it, with their shares of the way round her."""
         self._names: dict[tuple[str, str], list[tuple[float, int]]] = defaultdict(list)
         self._pieces = Pieces(dressing)
+        self._cloths = {piece.what: piece.cloth for piece in dressing.garment.pieces}
 
     # points
 
@@ -259,8 +262,7 @@ class Sewing:
         held[_of(number, self._hung_up), 2] = 1.0
         held[_of(number, self._fixed)] = 1.0
         start[_of(number, self._middle), 0] = 0.0
-        cloths = self.recipe.cloths
-        net = Net.of([(mesh, number[np.array(ids)], _fabric(cloths, cut)) for mesh, ids, cut in meshes], count)
+        net = Net.of([(mesh, number[np.array(ids)], self._fabric(cut)) for mesh, ids, cut in meshes], count)
         seams: dict[str, list[int]] = defaultdict(list)
         for name, spots in mates:
             seams[name] += [s.point for s in spots if s.point is not None]
@@ -268,7 +270,7 @@ class Sewing:
         sheets = tuple(
             Sheet(
                 (cut.piece.name, cut.part, cut.number), self._laid.get(cut.part, mesh.points), number[np.array(ids)],
-                cloths.role_of(cut.piece.what),
+                self._role(cut.piece.what),
                 cut.part >= 0 and (self.dressing.hung[cut.part].over or self._pieces.is_strip(cut.part)),
                 cut.worn is Worn.ARM, cut.piece.what.section is Section.CAPE,
             )
@@ -285,8 +287,17 @@ class Sewing:
             {name: number[[p for _, p in sorted(points)]] for name, points in self._names.items()},
             tuple((name, np.unique(_of(number, points))) for name, points in seams.items()),
             tuple(sorted(p.name for what, p in self.dressing.pieces.items() if what not in hung and not what.other)),
-            is_held, self._pieces.is_unlike(), bool(self._pieces.leg_cuts),
+            is_held, self._is_right or self._pieces.is_unlike(), bool(self._pieces.leg_cuts), self._is_right,
         )  # fmt: skip
+
+    def _role(self, what: What) -> ClothRole:
+        """The cloth a piece is cut of, on this side."""
+        return self._cloths.get(replace(what, other=self._is_right)) or self._cloths[what]
+
+    def _fabric(self, cut: Cut) -> Fabric:
+        """What that is like; a collar is interfaced, so that it stands (common practice)."""
+        cloth = self.recipe.cloths.cloth(self._role(cut.piece.what))
+        return Fabric.of(cloth.model_copy(update={"drape": Drape.CRISP}) if cut.worn is Worn.COLLAR else cloth)
 
     # where it begins
 
@@ -421,12 +432,6 @@ def _over_what_is_worn(start: Numbers, sheets: Sequence[Sheet]) -> Numbers:
     made = start.copy()
     made[loose, :2] *= np.maximum(1.0, (under + CLEAR) / np.maximum(far[loose], CLEAR))[:, None]
     return made
-
-
-def _fabric(cloths: Cloths, cut: Cut) -> Fabric:
-    """The cloth a piece is cut of; a collar is interfaced, so that it stands (common practice)."""
-    cloth = cloths.of(cut.piece.what)
-    return Fabric.of(cloth.model_copy(update={"drape": Drape.CRISP}) if cut.worn is Worn.COLLAR else cloth)
 
 
 def _of(number: Indices, points: Sequence[int]) -> Indices:

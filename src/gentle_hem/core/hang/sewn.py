@@ -72,9 +72,11 @@ class Sewn:
     is_held: bool
     """Whether it hangs from a waist that is held, because its bodice is only measured."""
     is_unlike: bool
-    """Whether her right is another than her left, which alone is sewn."""
+    """Whether her right is another than her left: each is sewn as if the other were like it."""
     is_legs: bool
     """Whether it ends in legs: its hem goes round her left one, from the inside over the front to the inside."""
+    is_right: bool = False
+    """Whether it is her right, seen as in a mirror; her left, or both, if not."""
 
     @property
     def on_arm(self) -> Flags:
