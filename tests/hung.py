@@ -7,7 +7,8 @@ import numpy as np
 from shapely import LineString
 
 from gentle_hem.core.dressed.dressing import Dressing
-from gentle_hem.core.hang.dress import AS_THEY_FALL, FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress
+from gentle_hem.core.hang.dress import AS_THEY_FALL, FIRM_COARSE, ROUGHLY, THICK_COARSE, HungDress, dressed_on
+from gentle_hem.core.hang.pieces import is_unlike
 from gentle_hem.core.hang.rest import Falling
 from gentle_hem.core.hang.sewing import Sewing
 from gentle_hem.core.hang.stand import fitted
@@ -21,15 +22,18 @@ def example(name):
     return read_recipe(json.loads(Path(f"examples/{name}.recipe.json").read_text()))
 
 
-def sewn(of, spacing=COARSE, *, is_right=False):
-    garment = make_up(of, "right" if is_right else None)
+def sewn(of, spacing=COARSE, side="left"):
+    """What a recipe makes sewn; where her sides are not alike, one of them."""
+    garment = make_up(of)
     dressing = Dressing(of, garment.seamed or garment, fitted(of.figure), AS_THEY_FALL)
-    return Sewing(of, dressing, spacing, is_right=is_right).sewn()
+    if not is_unlike(dressing):
+        return Sewing(of, dressing, spacing).sewn()
+    return Sewing(of, dressed_on(of, side), spacing, side).sewn()
 
 
-def hung_roughly(of, *, is_right=False):
-    """A dress hung in large triangles, or her right where it is another."""
-    parts = sewn(of, is_right=is_right)
+def hung_roughly(of, side="left"):
+    """A dress hung in large triangles; where her sides are not alike, one of them."""
+    parts = sewn(of, side=side)
     falling = Falling(parts.net, parts.held, parts.stand, parts.where, THICK_COARSE, FIRM_COARSE, parts.on_arm)
     rest = falling.fallen(parts.start, ROUGHLY)
     return HungDress(parts, rest.places, rest.places)

@@ -104,7 +104,7 @@ def test_each_side_is_pictured_in_its_own_cloth():
     of = changed(example("two-cloth-knot"), {
         "cloths.outer.colour": "#c02030", "cloths.contrast.colour": "#2030c0",
     })  # fmt: skip
-    dress = replace(hung_roughly(of), right=hung_roughly(of, is_right=True))
+    dress = replace(hung_roughly(of), right=hung_roughly(of, "right"))
     made = pictured(dress, of)
     front = made["front"].astype(int)
     red, blue = front[..., 0] > front[..., 2] + 40, front[..., 2] > front[..., 0] + 40

@@ -236,17 +236,21 @@ def test_a_buttoned_front_is_closed_along_its_centre():
 
 def of_both(of):
     """A dress whose sides are not alike, both hung."""
-    return replace(hung_roughly(of), right=hung_roughly(of, is_right=True))
+    return replace(hung_roughly(of), right=hung_roughly(of, "right"))
 
 
 @pytest.mark.parametrize("name", sorted(NOT_ALIKE))
 def test_of_a_dress_that_is_not_alike_on_both_sides_each_is_hung_and_it_is_said(name):
     of = example(name)
     dress, garment = of_both(of), make_up(of)
-    for side in (dress, dress.right):
-        assert side.sewn.is_unlike
+    for name, side in (("left", dress), ("right", dress.right)):
+        assert side.sewn.side == name
         front = next(sheet for sheet in side.sewn.sheets if sheet.name == "bodice front")
-        assert front.laid[:, 0].min() == approx(0.0, abs=1e-6)  # cut off along the centre
+        middle = front.points[front.laid[:, 0] < 1e-6]
+        assert len(middle) > 4
+        assert side.sewn.held[middle, 0].all()
+        below = next(sheet for sheet in side.sewn.sheets if sheet.name == "skirt front")
+        assert side.sewn.held[below.points[np.abs(below.laid[:, 0]) < 1e-6], 0].sum() > 8
         assert side.now[front.points, 0].min() > -0.002
         assert not Layers(side.sewn.net).tangled(side.now).any()
         assert (side.off(side.now) < 0).mean() < 0.001
@@ -263,7 +267,7 @@ def test_of_a_dress_that_is_not_alike_on_both_sides_each_is_hung_and_it_is_said(
     assert words.count("Her left and her right are not alike: level its hem at a fitting.") == 1
     for of_side in ("left", "right"):
         assert any(sentence.startswith(f"Her {of_side}: at the waist it ") for sentence in words)
-    assert not sewn(recipe()).is_unlike
+    assert sewn(recipe()).side is None
 
 
 def test_what_each_side_is_sewn_of_is_what_is_cut_for_it():
@@ -272,7 +276,7 @@ def test_what_each_side_is_sewn_of_is_what_is_cut_for_it():
     """
     of = example("slanting-neck")
     garment = make_up(of)
-    sides = {"": sewn(of), " other": sewn(of, is_right=True)}
+    sides = {"": sewn(of), " other": sewn(of, side="right")}
 
     def area(parts, name):
         [number] = [k for k, sheet in enumerate(parts.sheets) if sheet.name == name]
@@ -298,7 +302,7 @@ def test_what_each_side_is_sewn_of_is_what_is_cut_for_it():
 def test_each_side_hangs_in_its_own_cloth():
     """Her right is of the contrast cloth in front, a light one of 70 g a square metre; of the other nothing is said."""
     of = example("two-cloth-knot")
-    left, right = sewn(of), sewn(of, is_right=True)
+    left, right = sewn(of), sewn(of, side="right")
     for parts, role, grams in ((left, ClothRole.OUTER, 150), (right, ClothRole.CONTRAST, 70)):
         by_name = {sheet.name: k for k, sheet in enumerate(parts.sheets)}
         for name in ("bodice front", "skirt front"):
@@ -353,7 +357,7 @@ def test_every_example_hangs_outside_her_and_is_read(path):
     name = path.name.removesuffix(".recipe.json")
     of = example(name)
     dress = hung_roughly(of)
-    assert dress.sewn.is_unlike == (name in NOT_ALIKE)
+    assert dress.sewn.side == ("left" if name in NOT_ALIKE else None)
     assert np.isfinite(dress.now).all()
     assert (dress.off(dress.now) < 0).mean() < 0.001
     # no layer goes through another, as it is drawn and as it hangs

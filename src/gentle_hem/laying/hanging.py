@@ -252,7 +252,7 @@ def main() -> None:
 
     def tell(sewn: Sewn, places: Numbers) -> None:
         nonlocal told_at
-        of = "right" if sewn.is_right else "left"
+        of = sewn.side or "left"
         if not shown or shown[-1] is not sewn:
             shown.append(sewn)
             say({"of": of, "shape": shape_of(sewn, recipe), "places": in_mm(places)})

@@ -18,7 +18,7 @@ from gentle_hem.core.garment import Garment
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.hang.net import Net
-from gentle_hem.core.hang.pieces import CannotHang
+from gentle_hem.core.hang.pieces import CannotHang, is_unlike
 from gentle_hem.core.hang.rest import Falling, Rest
 from gentle_hem.core.hang.sewing import Sewing
 from gentle_hem.core.hang.sewn import Lain, Sewn
@@ -26,6 +26,7 @@ from gentle_hem.core.hang.stand import Stand, fitted
 from gentle_hem.core.make_up import make_up
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
+from gentle_hem.core.two_sides import OneSide
 
 COARSE, FINE = 40.0, 25.0
 """How long the sides of the triangles are (mm): first, and at last."""
@@ -53,6 +54,8 @@ Grown = Mapping[str, tuple[float, float]]
 """By the name of a cloth, a length (m) and by which share it has grown on the bias, as its maker has measured."""
 
 NOT_GROWN: Grown = {}
+
+SIDES: tuple[OneSide, OneSide] = ("left", "right")
 
 Tell = Callable[[Sewn, Numbers], None]
 """Told how it lies from time to time; may raise to end it."""
@@ -101,30 +104,39 @@ def hang(
     stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
     if stopped is not None:
         raise CannotHang(f"It cannot be cut yet, so it is not hung. {stopped.text(recipe.unit)}")
-    left = _hung(recipe, garment, tell, fine, coarse, lain, grown, is_right=False)
-    if not left.sewn.is_unlike:
-        return left
-    return replace(left, right=_hung(recipe, make_up(recipe, "right"), tell, fine, coarse, None, grown, is_right=True))
+    dressing = Dressing(recipe, garment.seamed or garment, fitted(recipe.figure), AS_THEY_FALL)
+    if not is_unlike(dressing):
+        return _hung(recipe, dressing, None, tell, fine, coarse, lain, grown)
+    left, right = (
+        _hung(recipe, dressed_on(recipe, side), side, tell, fine, coarse, lain if side == "left" else None, grown)
+        for side in SIDES
+    )
+    return replace(left, right=right)
+
+
+def dressed_on(recipe: Recipe, side: OneSide) -> Dressing:
+    """What a recipe makes put on, both sides as one of them is asked for."""
+    garment = make_up(recipe, side)
+    return Dressing(recipe, garment.seamed or garment, fitted(recipe.figure), AS_THEY_FALL)
 
 
 def _hung(
-    recipe: Recipe, garment: Garment, tell: Tell, fine: float, coarse: float, lain: Lain | None, grown: Grown, *,
-    is_right: bool,
+    recipe: Recipe, dressing: Dressing, side: OneSide | None, tell: Tell, fine: float, coarse: float,
+    lain: Lain | None, grown: Grown,
 ) -> HungDress:  # fmt: skip
-    """One side of it hung, as if the other were like it; her right by what is made as that asks."""
-    dressing = Dressing(recipe, garment.seamed or garment, fitted(recipe.figure), AS_THEY_FALL)
-    first = Sewing(recipe, dressing, coarse, is_right=is_right).sewn()
+    """What is put on hung: both her sides, or one of them as if the other were like it."""
+    first = Sewing(recipe, dressing, coarse, side).sewn()
     many = len(first.net.triangles) / MOST_COARSE
     if many > 1:  # trains and tiers of many metres
         coarse *= many**0.5
-        first = Sewing(recipe, dressing, coarse, is_right=is_right).sewn()
+        first = Sewing(recipe, dressing, coarse, side).sewn()
     fine = max(fine, coarse * (len(first.net.triangles) / MOST_TRIANGLES) ** 0.5)
     if lain is None or not first.is_like(lain):
         tell(first, first.start)
         net = _given(first, recipe, grown, later=False)
         falling = Falling(net, first.held, first.stand, first.where, THICK_COARSE, FIRM_COARSE, first.on_arm)
         lain = first.lain(falling.fallen(first.start, ROUGHLY, lambda at, _: tell(first, at)).places)
-    sewn = Sewing(recipe, dressing, fine, is_right=is_right).sewn()
+    sewn = Sewing(recipe, dressing, fine, side).sewn()
     start = sewn.carried(lain)
     tell(sewn, start)
     net = _given(sewn, recipe, grown, later=False)

@@ -38,6 +38,17 @@ def _stands_up(piece: Piece) -> bool:
     return is_collar and {Role.NECKLINE, Role.FREE} <= {edge.role for edge in piece.edges}
 
 
+def is_unlike(dressing: Dressing) -> bool:
+    """Whether her right is another than her left."""
+    uppers = dressing.uppers
+    return (
+        uppers.get(1) is not uppers.get(-1)
+        or any(is_whole(piece) for up in uppers.values() for flat in up.halves.values()
+               for piece in flat.pieces.values())
+        or any(not part.surface.is_alike for part in dressing.hung)
+    )  # fmt: skip
+
+
 class Pieces:
     """The pieces of one garment as they are put on its figure. Raises CannotHang."""
 
@@ -125,16 +136,6 @@ class Pieces:
         if len(pieces) != 2 or len(halves) != 2:
             return None
         return Legs(dressing.form, halves, dressing.trousers_top())
-
-    def is_unlike(self) -> bool:
-        """Whether her right is another than her left."""
-        uppers, hung = self.dressing.uppers, self.dressing.hung
-        return (
-            uppers.get(1) is not uppers.get(-1)
-            or any(is_whole(piece) for up in uppers.values() for flat in up.halves.values()
-                   for piece in flat.pieces.values())
-            or any(not part.surface.is_alike for part in hung)
-        )  # fmt: skip
 
     def is_strip(self, h: int) -> bool:
         """Whether a hanging part goes round in rings or strips of its own, whatever its pieces are."""

@@ -25,6 +25,7 @@ from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.steps.level_hem import AROUND
+from gentle_hem.core.two_sides import OneSide
 from gentle_hem.core.wear import step_sweep
 from gentle_hem.core.what import Half, Section
 
@@ -158,8 +159,8 @@ class HangReading:
     """How far what is above the waist has slid down (mm)."""
     left_out: tuple[str, ...]
     is_held: bool
-    is_unlike: bool
-    """Whether her right is another than her left."""
+    side: OneSide | None
+    """Which of her sides it is, where her right is another than her left."""
     noted: tuple[str, ...] = ()
     """The cloths whose maker has measured how far they grow on the bias."""
     is_legs: bool = False
@@ -183,7 +184,7 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment, grown: Grown = NOT_
     ribbon = hem_ribbon(dress, heel) if len(dress.sewn.hem) > 3 else None
     level_by = Levelling()
     if ribbon is not None:
-        by_hand = ON_LEGS if dress.sewn.is_legs else UNLIKE if dress.sewn.is_unlike else ""
+        by_hand = ON_LEGS if dress.sewn.is_legs else UNLIKE if dress.sewn.side else ""
         level_by = Levelling(why=by_hand) if by_hand else levelling(recipe, garment, ribbon.cut)
     folds, deep = _folds(dress)
     hem = dress.now[dress.sewn.hem]
@@ -203,7 +204,7 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment, grown: Grown = NOT_
         ribbon, walk, level_by, folds, deep, 2000 * float(hem[:, 0].max()) if len(hem) else 0.0, levels,
         tuple(of for of in (_neck(dress, recipe, garment), _armhole(dress, recipe, garment)) if of is not None),
         _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
-        dress.sewn.is_unlike, tuple(sorted(_names(dress, recipe) & set(grown))), dress.sewn.is_legs,
+        dress.sewn.side, tuple(sorted(_names(dress, recipe) & set(grown))), dress.sewn.is_legs,
         None if dress.right is None else read(dress.right, recipe, make_up(recipe, "right"), grown),
     )  # fmt: skip
 
@@ -400,7 +401,7 @@ def _neck(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
     worst, piece_of, at = max(found, key=lambda one: one[0].off, default=(None, None, ""))
     if worst is None or piece_of is None or worst.off <= GAPES:
         return None
-    is_front = piece_of.what.half is Half.FRONT and worst.wedge > SEEN and not dress.sewn.is_unlike
+    is_front = piece_of.what.half is Half.FRONT and worst.wedge > SEEN and dress.sewn.side is None
     return replace(worst, step=pinched(recipe, garment, piece_of.name, at, worst.wedge)) if is_front else worst
 
 
@@ -429,7 +430,7 @@ def _armhole(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
         return None
     if much > MOST_WEDGE:
         return Gape(ARMHOLE, much, 0.0, "in front")
-    is_one = len(fronts) == 1 and not dress.sewn.is_unlike
+    is_one = len(fronts) == 1 and dress.sewn.side is None
     step = pinched(recipe, garment, *fronts[0], much, "armhole") if is_one else None
     return Gape(ARMHOLE, much, much, "in front", step)
 

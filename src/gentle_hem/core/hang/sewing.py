@@ -2,8 +2,8 @@
 
 pieces ──► their outlines with points at every mate, dart and end of a stretch ──► triangles
 drawn dress ──► where every point begins: on her, drawn together
-left half   what is alike on both sides is sewn as its left half, held on the middle of the body; of what is not,
-            each side is, as if the other were like it, her right seen as in a mirror
+left half   it is sewn as its left half, held on the middle of the body; where her sides are not alike each is, as if
+            the other were like it, her right seen as in a mirror
 """
 
 from __future__ import annotations
@@ -33,6 +33,7 @@ from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Stretch
+from gentle_hem.core.two_sides import OneSide
 from gentle_hem.core.what import Section, What
 
 GATHERED = 1.2
@@ -55,10 +56,12 @@ CLEAR = 0.008
 
 
 class Sewing:
-    """One garment being sewn, in triangles about ``spacing`` long at their sides (mm). Raises CannotHang."""
+    """One garment being sewn, in triangles about ``spacing`` long at their sides (mm), or one of her sides of it as if
+    the other were like it. Raises CannotHang.
+    """
 
-    def __init__(self, recipe: Recipe, dressing: Dressing, spacing: float, *, is_right: bool = False) -> None:
-        self.recipe, self.dressing, self.spacing, self._is_right = recipe, dressing, spacing, is_right
+    def __init__(self, recipe: Recipe, dressing: Dressing, spacing: float, side: OneSide | None = None) -> None:
+        self.recipe, self.dressing, self.spacing, self._side = recipe, dressing, spacing, side
         self._root: list[int] = []
         self._where: list[Numbers] = []
         self._middle: list[int] = []
@@ -287,12 +290,12 @@ class Sewing:
             {name: number[[p for _, p in sorted(points)]] for name, points in self._names.items()},
             tuple((name, np.unique(_of(number, points))) for name, points in seams.items()),
             tuple(sorted(p.name for what, p in self.dressing.pieces.items() if what not in hung and not what.other)),
-            is_held, self._is_right or self._pieces.is_unlike(), bool(self._pieces.leg_cuts), self._is_right,
+            is_held, bool(self._pieces.leg_cuts), self._side,
         )  # fmt: skip
 
     def _role(self, what: What) -> ClothRole:
         """The cloth a piece is cut of, on this side."""
-        return self._cloths.get(replace(what, other=self._is_right)) or self._cloths[what]
+        return self._cloths.get(replace(what, other=self._side == "right")) or self._cloths[what]
 
     def _fabric(self, cut: Cut) -> Fabric:
         """What that is like; a collar is interfaced, so that it stands (common practice)."""

@@ -13,6 +13,7 @@ from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.hang.mesh import Flags, Indices, Numbers
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.stand import Stand
+from gentle_hem.core.two_sides import OneSide
 
 ROUND = 0.3
 """How much a turn round her counts for height, where it is taken apart (m)."""
@@ -71,12 +72,11 @@ class Sewn:
     """Pieces that are not hung."""
     is_held: bool
     """Whether it hangs from a waist that is held, because its bodice is only measured."""
-    is_unlike: bool
-    """Whether her right is another than her left: each is sewn as if the other were like it."""
     is_legs: bool
     """Whether it ends in legs: its hem goes round her left one, from the inside over the front to the inside."""
-    is_right: bool = False
-    """Whether it is her right, seen as in a mirror; her left, or both, if not."""
+    side: OneSide | None = None
+    """Which of her sides it is, where her right is another than her left: as if the other were like it, her right seen
+    as in a mirror."""
 
     @property
     def on_arm(self) -> Flags:
