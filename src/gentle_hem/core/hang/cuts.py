@@ -64,6 +64,8 @@ class Worn(StrEnum):
     """It stands up from the neck edge."""
     LET_IN = "let in"
     """It is let into a seam."""
+    STRAP = "strap"
+    """It goes over a shoulder."""
 
 
 @dataclass

@@ -66,6 +66,11 @@ class Fabric:
         """
         return 2 * sqrt(pi) * float((2 * self.bending * long / (self.weight * GRAVITY)) ** 0.25)
 
+    @property
+    def doubled(self) -> Fabric:
+        """Two layers of it that lie on each other."""
+        return Fabric(2 * self.weight, 2 * self.warp, 2 * self.weft, 2 * self.shear, 2 * self.bending)
+
     def grown(self, long: float, share: float) -> Fabric:
         """The cloth as a maker measured it: a length (m) that hung on the bias has become longer by such a share. It
         hung by its own weight, so that it has given by w·g·L ÷ 2E on the whole, and E is that at 45° (``along``).

@@ -146,9 +146,10 @@ def _said_of_side(reading: HangReading, unit: Said) -> list[str]:
     if reading.drag:
         made.append(f"Most is pulled near the {named(reading.drag)}.")
     if reading.slid > SLID:
+        held = "its straps held it: shorten them" if reading.on_straps else "her shape held it: a waist stay or straps"
         made.append(
-            f"It has slid down by {long(reading.slid)}, until her shape held it: a waist stay or straps would keep "
-            "it up."
+            f"It has slid down by {long(reading.slid)}, until {held}"
+            + (", or fit it closer." if reading.on_straps else " would keep it up.")
         )
     for name in reading.noted:
         made.append(f"How far {name} gives in two days is as you measured it, and not by its class.")

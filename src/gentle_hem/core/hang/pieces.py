@@ -20,6 +20,7 @@ from gentle_hem.core.hang.godets import LetIn
 from gentle_hem.core.hang.legs import Legs
 from gentle_hem.core.hang.mates import Side, ties
 from gentle_hem.core.hang.stand import Stand
+from gentle_hem.core.hang.straps import ENDS
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Run, Stretch, left_of
@@ -74,11 +75,8 @@ class Pieces:
         collars = {what: Cut(dressing.pieces[what], Worn.COLLAR) for what in self.collared}
         self.on_her = self.uppers | self.leg_cuts | self.sleeves | collars
         """Every piece that lies on her body, by what it is."""
-        self.straps = [
-            s for w in dressing.walked for run in (w.seam.a, w.seam.b) for s in run.stretches
-            if s.piece in self.uppers and any(o.piece.panel is Panel.STRAP for o in w.seam.stretches)
-        ]  # fmt: skip
-        """Where straps are sewn on: they are not hung, and what they hold up is held."""
+        self.strapped = self._strapped()
+        """Each strap, with the seams it is sewn on by in front and behind."""
         self.parts = [
             [Cut(p.piece, Worn.HUNG, p, h, k) for k, p in enumerate(part.patches)]
             for h, part in enumerate(dressing.hung)
@@ -96,6 +94,17 @@ class Pieces:
                 piece = self.dressing.pieces[what]
                 if piece.cloth is not ClothRole.PAPER and what.panel not in BESIDE:
                     yield half, what, piece
+
+    def _strapped(self) -> dict[What, dict[Half, Walked]]:
+        found: dict[What, dict[Half, Walked]] = {}
+        for walked in self.dressing.walked:
+            above, below = walked.seam.a.stretches, walked.seam.b.stretches
+            strap, half = below[0].piece, above[0].piece.half
+            if strap.panel is not Panel.STRAP or strap.other or half is None or len(above) + len(below) != 2:
+                continue
+            if above[0].piece in self.uppers and below[0].edge == ENDS[half]:
+                found.setdefault(strap, {})[half] = walked
+        return {strap: ends for strap, ends in found.items() if len(ends) == 2}
 
     def _let_in(self) -> Iterable[LetIn]:
         """Every godet between two pieces that lie on her; one in her centre, or between pieces cut alike, is none."""

@@ -165,6 +165,8 @@ class HangReading:
     """The cloths whose maker has measured how far they grow on the bias."""
     is_legs: bool = False
     """Whether it ends in legs: the hem of her left one is read, from the inside over the front to the inside."""
+    on_straps: bool = False
+    """Whether it hangs from straps."""
     right: HangReading | None = None
     """Her right, where it is another."""
 
@@ -205,6 +207,7 @@ def read(dress: HungDress, recipe: Recipe, garment: Garment, grown: Grown = NOT_
         tuple(of for of in (_neck(dress, recipe, garment), _armhole(dress, recipe, garment)) if of is not None),
         _drag(dress, tight), _slid(dress), dress.sewn.left_out, dress.sewn.is_held,
         dress.sewn.side, tuple(sorted(_names(dress, recipe) & set(grown))), dress.sewn.is_legs,
+        any(sheet.is_strap for sheet in dress.sewn.sheets),
         None if dress.right is None else read(dress.right, recipe, make_up(recipe, "right"), grown),
     )  # fmt: skip
 

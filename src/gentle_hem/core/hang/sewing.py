@@ -9,7 +9,7 @@ left half   it is sewn as its left half, held on the middle of the body; where h
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
 from math import ceil
 
@@ -24,17 +24,19 @@ from gentle_hem.core.hang.arms import Sleeve
 from gentle_hem.core.hang.cuts import LONGER, Cut, Worn
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.godets import LetIn, looped
-from gentle_hem.core.hang.mates import Spot
+from gentle_hem.core.hang.mates import Side, Spot
 from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers, drawn_to
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.pieces import Pieces
 from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
+from gentle_hem.core.hang.straps import Strap, crossing
 from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Stretch
 from gentle_hem.core.two_sides import OneSide
-from gentle_hem.core.what import Section, What
+from gentle_hem.core.walk import Walked
+from gentle_hem.core.what import Half, Section, What
 
 GATHERED = 1.2
 """A side of a seam that is so many times as long as the other is gathered to it."""
@@ -66,8 +68,8 @@ class Sewing:
         self._where: list[Numbers] = []
         self._middle: list[int] = []
         self._fixed: list[int] = []
-        self._hung_up: list[int] = []
-        """Points that straps hold as high as they are drawn."""
+        self._stays: list[int] = []
+        """Points that do not slide sideways."""
         self._laid: dict[int, Numbers] = {}
         """Of each strip, how far along it and down it its places are."""
         self._foot: list[tuple[float, int]] = []
@@ -98,30 +100,20 @@ class Sewing:
 
     def sewn(self) -> Sewn:
         """Everything meshed and sewn."""
-        mates: list[tuple[str, list[Spot]]] = []
         seams = self._pieces.seams()
-        for one, other, tied, name in seams:
-            for (a, b), (c, d) in pairwise(tied):
-                long = max(c - a, d - b)
-                each = self.spacing * (LONGER if long > GATHERED * min(c - a, d - b) else 1.0)
-                count = max(1, ceil(long / each - 1e-6))
-                for k in range(count + 1):
-                    part = k / count
-                    mates.append((name, [*one.spots(a + (c - a) * part), *other.spots(b + (d - b) * part)]))
-        for strap in self._pieces.straps:
-            end = strap.end
-            for at in (strap.start, *(() if end is None else (end,))):
-                self._pieces.uppers[strap.piece].at(strap.edge, at)
+        straps = [self._strap(what, ends) for what, ends in self._pieces.strapped.items()]
+        sewn_on = [seam for strap in straps for seam in strap.seams(self._pieces.uppers)]
+        mates = [mate for seam in (*seams, *sewn_on) for mate in self._mated(*seam)]
         strips = {h: self._sewn_along(h) for h in range(len(self._pieces.parts)) if self._pieces.is_strip(h)}
         meshes: list[tuple[Mesh, list[int], Cut]] = []
         loose = {h for h, (_, upper) in enumerate(self.dressing.hung_on) if self._pieces.above(upper, h) is None}
-        held = set() if self._pieces.uppers else loose
+        fixed = set() if self._pieces.uppers else loose
         legs_hang = any(
             cut.worn is Worn.LEG and any(c.worn is not Worn.LEG for c in one.cuts)
             for one, other, _, _ in seams for cut in other.cuts
         )  # fmt: skip
         worn = [
-            c for h, part in enumerate(self._pieces.parts) if h not in strips and h not in loose - held for c in part
+            c for h, part in enumerate(self._pieces.parts) if h not in strips and h not in loose - fixed for c in part
         ]
         for cut in (*self._pieces.on_her.values(), *worn):
             mesh, ids = cut.meshed(self.spacing, self._new)
@@ -129,12 +121,20 @@ class Sewing:
             self._place(ids, self._begins(cut, mesh.points))
             for pair in cut.same:
                 self._make_one(pair)
-            self._note(cut, cut.part in held or (cut.worn is Worn.LEG and not legs_hang))
+            self._note(cut, cut.part in fixed or (cut.worn is Worn.LEG and not legs_hang))
         for godet in self._pieces.godets:
             mesh, ids = godet.cut.meshed(self.spacing, self._new)
             meshes.append((Mesh(mesh.points / 1000, mesh.triangles), ids, godet.cut))
             self._place(ids, self._in_its_seam(godet, mesh.points))
             self._note_godet(godet)
+        for strap in straps:
+            for cut in strap.cuts:
+                mesh, ids = cut.meshed(self.spacing, self._new)
+                meshes.append((Mesh(mesh.points / 1000, mesh.triangles), ids, cut))
+                begins = strap.begins(cut, mesh.points)
+                self._place(ids, begins)
+                self._middle += [p for (edge, _), p in cut.ids.items() if edge == "cross"]
+                self._stays += [p for p, stays in zip(ids, strap.stays(begins), strict=True) if stays]
         for _, spots in mates:
             self._make_one([s.point for s in spots if s.point is not None])
         for mesh, ids, cut in meshes:
@@ -144,7 +144,31 @@ class Sewing:
         for h, spots_at in strips.items():
             if spots_at is not None:
                 meshes.append(self._strip(h, spots_at))
-        return self._whole(meshes, mates, bool(held) or (bool(self._pieces.leg_cuts) and not legs_hang))
+        return self._whole(meshes, mates, bool(fixed) or (bool(self._pieces.leg_cuts) and not legs_hang))
+
+    def _mated(
+        self, one: Side, other: Side, tied: list[tuple[float, float]], name: str
+    ) -> Iterator[tuple[str, list[Spot]]]:  # fmt: skip
+        """The places of two sides that are one point where they are sewn together."""
+        for (a, b), (c, d) in pairwise(tied):
+            long = max(c - a, d - b)
+            each = self.spacing * (LONGER if long > GATHERED * min(c - a, d - b) else 1.0)
+            count = max(1, ceil(long / each - 1e-6))
+            for k in range(count + 1):
+                part = k / count
+                yield name, [*one.spots(a + (c - a) * part), *other.spots(b + (d - b) * part)]
+
+    def _strap(self, what: What, ends: Mapping[Half, Walked]) -> Strap:
+        """One strap over her shoulder, with the seams of its ends."""
+        places = {}
+        for half, walked in ends.items():
+            [above] = walked.seam.a.stretches
+            both = _followed(self.dressing.pieces[above.piece], above)[[0, -1]]
+            places[half] = self._begins(self._pieces.uppers[above.piece], both)
+        return Strap.over(
+            self.dressing.pieces[what], ends, places, crossing(self.recipe), self.dressing.form,
+            self._pieces.stand.armless,
+        )  # fmt: skip
 
     def _in_its_seam(self, godet: LetIn, points: Numbers) -> Numbers:
         """Where places of a godet begin (mm): round a loop out of its seam."""
@@ -219,12 +243,6 @@ class Sewing:
         self._middle += [p for (edge, _), p in cut.ids.items() if edge in closing]
         if not closing or cut.worn is Worn.UPPER:  # buttoned: what lies beyond the centre was cut off along it
             self._middle += cut.centre
-        for strap in self._pieces.straps:
-            if strap.piece == cut.piece.what:
-                self._hung_up += [
-                    p for (edge, at), p in cut.ids.items()
-                    if edge == strap.edge and strap.start - 1 <= at <= (at if strap.end is None else strap.end + 1)
-                ]  # fmt: skip
         for (edge, at), p in sorted(cut.ids.items()):
             self._names[cut.piece.name, edge].append((at, p))
         self._feet(cut, feet)
@@ -262,7 +280,7 @@ class Sewing:
         )
         held = np.zeros((count, 3))
         held[_of(number, self._middle), 0] = 1.0
-        held[_of(number, self._hung_up), 2] = 1.0
+        held[_of(number, self._stays), 0] = 1.0
         held[_of(number, self._fixed)] = 1.0
         start[_of(number, self._middle), 0] = 0.0
         net = Net.of([(mesh, number[np.array(ids)], self._fabric(cut)) for mesh, ids, cut in meshes], count)
@@ -275,7 +293,7 @@ class Sewing:
                 (cut.piece.name, cut.part, cut.number), self._laid.get(cut.part, mesh.points), number[np.array(ids)],
                 self._role(cut.piece.what),
                 cut.part >= 0 and (self.dressing.hung[cut.part].over or self._pieces.is_strip(cut.part)),
-                cut.worn is Worn.ARM, cut.piece.what.section is Section.CAPE,
+                cut.worn is Worn.ARM, cut.piece.what.section is Section.CAPE, cut.worn is Worn.STRAP,
             )
             for mesh, ids, cut in meshes
         )  # fmt: skip
@@ -298,9 +316,10 @@ class Sewing:
         return self._cloths.get(replace(what, other=self._side == "right")) or self._cloths[what]
 
     def _fabric(self, cut: Cut) -> Fabric:
-        """What that is like; a collar is interfaced, so that it stands (common practice)."""
+        """What that is like; a collar is interfaced, so that it stands, a strap is folded (common practice)."""
         cloth = self.recipe.cloths.cloth(self._role(cut.piece.what))
-        return Fabric.of(cloth.model_copy(update={"drape": Drape.CRISP}) if cut.worn is Worn.COLLAR else cloth)
+        fabric = Fabric.of(cloth.model_copy(update={"drape": Drape.CRISP}) if cut.worn is Worn.COLLAR else cloth)
+        return fabric.doubled if cut.worn is Worn.STRAP else fabric
 
     # where it begins
 

@@ -43,6 +43,8 @@ class Sheet:
     """Whether it goes round an arm."""
     is_cape: bool = False
     """Whether it goes over her arms."""
+    is_strap: bool = False
+    """Whether it goes over a shoulder."""
 
     @property
     def name(self) -> str:
