@@ -16,7 +16,7 @@ from gentle_hem.core.hang.factor import NotSteady, Pattern
 from gentle_hem.core.hang.kernels import beyond_all, sunk
 from gentle_hem.core.hang.mesh import drawn_to, meshed
 from gentle_hem.core.hang.net import Net
-from gentle_hem.core.hang.rest import Falling, Rest
+from gentle_hem.core.hang.rest import Falling, Rest, _Course
 from gentle_hem.core.hang.stand import Stand, fitted, sections, taped
 from gentle_hem.core.replace import replace
 from gentle_hem.core.what import Half
@@ -169,6 +169,33 @@ def test_how_far_a_place_lies_outside_the_form_is_what_a_tape_would_say_near_it(
     for place, off in (((wide + 0.004, forward, z), 0.004), ((0, forward + deep + 0.002, z), 0.002),
                        ((0, forward - deep + 0.003, z), -0.003)):  # fmt: skip
         assert stand.far(np.array([place]))[0] == approx(off, abs=0.0006)
+
+
+def test_what_lies_within_the_form_is_brought_out_of_it_and_nothing_else_is_moved():
+    stand = Stand.of(Figure(measures=FIGURE))
+    z = stand.form.waist / 1000
+    wide, deep, forward, _ = stand.rows[round(z / stand.step)]
+    places = np.array([(wide - 0.03, forward, z), (0.0, forward + deep - 0.001, z), (wide + 0.01, forward, z)])
+    made = stand.out_of(places, 0.002)
+    assert (stand.far(places[:2]) < 0).all()
+    assert stand.far(made)[:2] == approx([0.002, 0.002], abs=1e-5)
+    assert made[2].tolist() == places[2].tolist()
+    assert made[1] == approx((0.0, forward + deep + 0.002, z), abs=5e-4)
+
+
+def test_cloth_is_held_up_that_could_only_fall_in_the_shortest_steps():
+    course = _Course([5.0])
+    for step in (0.01, *[0.0005, 0.0007] * 6):
+        assert not course.is_held_up  # the first step is among them
+        course.taken(5.0, step, 1.0)
+    assert course.is_held_up
+    for _ in range(3):
+        course.taken(5.0, 0.01, 1.0)
+    assert not course.is_held_up
+    # what does not give up anything has settled only after a second and a half
+    assert not course.has_settled(1.0)
+    course.taken(5.0, 1.6, 1.0)
+    assert course.has_settled(1.0)
 
 
 # the solver

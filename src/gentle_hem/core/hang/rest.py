@@ -50,6 +50,10 @@ JAMMED, LOOSENED = 1e-6, 1e-4
 """Layers that come so near each other hold each other up for good: they are jammed (m). All about them is made smoother
 then until nothing is nearer than the other."""
 
+HELD_UP, LOOSENED_ALL = 12, 0.25
+"""Cloth that could only be let fall in the shortest steps so many times is jammed as well: it is made smoother until
+layers lie such a share of what they keep apart from each other."""
+
 JOINED_ANEW, LACKING = 5, 0.03
 """Layers that have come together are brought into the matrix after so many steps at the soonest, and if they are more
 than such a share of all that push each other; until then each point of theirs is held for itself."""
@@ -124,6 +128,11 @@ class _Course:
         self.energies.append(energy)
         self.times.append(self.times[-1] + step)
         self.shares.append(share)
+
+    @property
+    def is_held_up(self) -> bool:
+        """Whether many steps have been hardly longer than the shortest."""
+        return len(self.times) > HELD_UP and self.times[-1] - self.times[-1 - HELD_UP] < 2 * HELD_UP * SHORTEST_STEP
 
     def has_settled(self, within: float) -> bool:
         """Whether it has given up less energy than that (J) over the steps and the time that are looked back."""
@@ -287,8 +296,9 @@ class Falling:
                 moved, share = self._let_down(places, least * toward, speeds, step, rest.drag, pairs)
                 share *= least  # a step that is hardly taken is made shorter, and nothing is at rest by it
             speeds, places = (moved - places) / step, moved
-            if share < TAKEN and layers.is_jammed(places, pairs, JAMMED):
-                places, speeds, share = layers.untangled(places, self.held, LOOSENED), np.zeros_like(places), 0.0
+            apart = self._jammed(places, pairs, share, course)
+            if apart:
+                places, speeds, share = layers.untangled(places, self.held, apart), np.zeros_like(places), 0.0
                 tangled = layers.tangled(places)
                 pairs, step = layers.near(places, places, tangled), min(rest.first, rest.step)
                 course = _Course([self.energy(places, pairs)])
@@ -308,6 +318,14 @@ class Falling:
             elif share < TAKEN:
                 step = max(step / 2, min(rest.shortest if share > HARDLY else SHORTEST_STEP, step))
         raise NotAtRest(f"the cloth still moves after {rest.most_steps} steps")
+
+    def _jammed(self, places: Numbers, pairs: Indices, share: float, course: _Course) -> float:
+        """How far apart layers are made (m) that hold each other up for good; nothing while none do."""
+        if share >= TAKEN:
+            return 0.0
+        if self.layers.is_jammed(places, pairs, JAMMED):
+            return LOOSENED
+        return LOOSENED_ALL * self.thick if course.is_held_up else 0.0
 
     def _no_faster(self, speeds: Numbers, energy: float, before: float) -> tuple[Numbers, float]:
         """Speeds at which the whole energy is no more than it was before, and what it is then: where the energy is not
