@@ -5,6 +5,7 @@ import io
 import pdfplumber
 from playwright.sync_api import expect
 
+from dresses import recipe
 from workbench import open_commission, open_stage
 
 DRESS = "Harbour master's suit dress"
@@ -73,6 +74,23 @@ def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
     levelled = page.locator('[data-word^="steps."][data-word$=".centre_back"]')
     expect(levelled).to_be_attached()
     expect(levelled).to_contain_text("cm")
+
+
+def test_a_dress_whose_sides_are_not_alike_is_read_on_both(page, studio):
+    """Its neck slants: her right is hung by itself, with a hem of its own."""
+    steps = [{"kind": "neckline", "shape": "scoop", "depth": 150.0, "aside": 45.0, "toward": "right"}]
+    made = page.request.post(f"{studio.url}/api/commissions", data={"title": "Slanting", "person": "Somebody"}).json()
+    body = {"recipe": recipe(steps=steps).model_dump(mode="json"), "from_version": made["version"]}
+    assert page.request.post(f"{studio.url}/api/commissions/{made['id']}/versions", data=body).ok
+    page.goto(f"{studio.url}/commission/{made['id']}")
+    page.get_by_role("button", name="Hang it before it is cut").click()
+    room = page.get_by_test_id("hang")
+    expect(room).to_have_attribute("data-state", "rest", timeout=180_000)
+    left, right = (room.get_by_role("region", name=f"The hem on her {side}") for side in ("left", "right"))
+    assert left.get_by_role("row").nth(5).inner_text() != right.get_by_role("row").nth(5).inner_text()
+    words = room.get_by_test_id("hang-words")
+    expect(words).to_contain_text("Her left and her right are not alike: each is hung as if the other were like it.")
+    expect(room.get_by_role("img", name="The dress on her form", exact=True)).to_be_visible()
 
 
 def test_other_fullnesses_are_hung_beside_it(page, studio):
