@@ -79,9 +79,10 @@ def test_hours_are_kept_and_what_is_done_leaves_the_days(page, demo):
     page.get_by_label("Saturday", exact=True).check()
     page.get_by_label("Saturday opens").fill("10:00")
     page.get_by_role("button", name="Keep the hours").click()
-    expect(days.get_by_role("listitem").filter(has_text=re.compile("^Saturday")).first).to_contain_text("nothing to do")
+    saturday = days.get_by_role("listitem").filter(has_text=re.compile("^Saturday")).nth(1)  # the first may be today
+    expect(saturday).to_contain_text("nothing to do")
     page.get_by_role("button", name="Lay the days out anew").click()
-    expect(days.get_by_role("listitem").filter(has_text=re.compile("^Saturday")).first).to_contain_text("10:00")
+    expect(saturday).to_contain_text("10:00")
     first = get(demo, "/api/calendar?days=60")["days"]
     number = numbered(demo, "Sundress")
     assert any(s["key"] == "cut cloth" for day in first for s in day["sittings"] if s["commission"] == number)

@@ -393,14 +393,6 @@ def test_a_random_garment_hangs_outside_her_and_through_no_layer(seed, mood):
     assert said(read(dress, of, make_up(of)), Tape(Unit.CM))
 
 
-@pytest.mark.parametrize("name", ["drafted-quarters", "high-low", "tiered"])
-def test_a_dress_begins_outside_of_her(name):
-    """Drawn, a bodice lies within her chest here and there."""
-    parts = sewn(example(name))
-    assert parts.stand.far(parts.start).min() == approx(0.002, abs=1e-4)
-    assert (parts.start[parts.held[:, 0] > 0, 0] == 0).sum() > 10
-
-
 def test_what_hangs_over_what_is_worn_begins_outside_of_it():
     """A ring that is drawn within a wider one is put outside of it; where there is nothing under it, it stays."""
     turn = np.linspace(0.1, 3.0, 12)

@@ -171,18 +171,6 @@ def test_how_far_a_place_lies_outside_the_form_is_what_a_tape_would_say_near_it(
         assert stand.far(np.array([place]))[0] == approx(off, abs=0.0006)
 
 
-def test_what_lies_within_the_form_is_brought_out_of_it_and_nothing_else_is_moved():
-    stand = Stand.of(Figure(measures=FIGURE))
-    z = stand.form.waist / 1000
-    wide, deep, forward, _ = stand.rows[round(z / stand.step)]
-    places = np.array([(wide - 0.03, forward, z), (0.0, forward + deep - 0.001, z), (wide + 0.01, forward, z)])
-    made = stand.out_of(places, 0.002)
-    assert (stand.far(places[:2]) < 0).all()
-    assert stand.far(made)[:2] == approx([0.002, 0.002], abs=1e-5)
-    assert made[2].tolist() == places[2].tolist()
-    assert made[1] == approx((0.0, forward + deep + 0.002, z), abs=5e-4)
-
-
 def test_cloth_is_held_up_that_could_only_fall_in_the_shortest_steps():
     course = _Course([5.0])
     for step in (0.01, *[0.0005, 0.0007] * 6):

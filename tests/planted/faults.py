@@ -44,7 +44,6 @@ FAULTS = [
     ("hang/stand.py", "spline(np.arange(len(rows)), 2)", "0 * spline(np.arange(len(rows)), 2)"),
     ("hang/kernels.py", "FIRMER = 3.0", "FIRMER = 0.0"),
     ("hang/kernels.py", "way[i] /= size", "way[i] *= 1.0"),
-    ("hang/stand.py", "deep = np.maximum(by - near[:, :1], 0.0)", "deep = np.maximum(-near[:, :1], 0.0)"),
     ("hang/rest.py", "return len(self.times) > HELD_UP and", "return len(self.times) > 1 and"),
     ("hang/straps.py", "runs_inward = (half is Half.FRONT) != (half is self.crosses)", "runs_inward = half is Half.FRONT"),
     ("hang/straps.py", "outer_first[half][1 - k] * [-1, 1, 1]", "outer_first[half][1 - k] * [1, 1, 1]"),

@@ -53,9 +53,6 @@ BESIDE_BY = 12
 NEXT = 1e-4
 """The points of a godet's hem lie so near to its seam, as shares of the way round her."""
 
-OUT = 0.002
-"""What is drawn within her begins so far outside of her (m)."""
-
 CLEAR = 0.008
 """What hangs over what lies on her begins so far outside of it (m)."""
 
@@ -300,8 +297,7 @@ class Sewing:
             )
             for mesh, ids, cut in meshes
         )  # fmt: skip
-        start = _over_what_is_worn(self._pieces.stand.armless.out_of(start, OUT), sheets)
-        start[_of(number, self._middle), 0] = 0.0
+        start = _over_what_is_worn(start, sheets)
         lowest = [*sorted(self._foot, reverse=True), *self._foot_let_in]
         nearest = {int(number[p]): share for share, p in lowest if number[p] >= 0}
         foot = sorted(nearest.items(), key=lambda x: x[1])

@@ -148,15 +148,6 @@ class Stand:
             made -= near[:, :1] * near[:, 1:] / (near[:, 1:] ** 2).sum(axis=1, keepdims=True)
         return made
 
-    def out_of(self, places: Numbers, by: float) -> Numbers:
-        """Places (m), those of them that lie within it brought so far out of it."""
-        made = places.copy()
-        for _ in range(NEARER):
-            near = self._nearest(made)
-            deep = np.maximum(by - near[:, :1], 0.0)
-            made += deep * near[:, 1:] / (near[:, 1:] ** 2).sum(axis=1, keepdims=True)
-        return made
-
     def over_arm(self, places: Numbers) -> Numbers:
         """Places (m), those of them brought out that lie within what is stretched round her and her left arm there."""
         z = places[:, 2]
