@@ -79,14 +79,18 @@ export class Hung {
     if (!shapes) return;
     // made once for a look: what falls is only moved, so that nothing is compiled anew while it does
     if (this.look !== look || this.cloth.length === 0) this.dress(shapes, places, look);
+    const tints = ([0, 1] as const).map((k) =>
+      k === 1 && shapes[1] === shapes[0]
+        ? null // as on her left
+        : tinted(shapes[k], look, strains?.[k] ?? null, places[k].length / 3),
+    );
     for (const k of [0, 1] as const) {
       const at = this.at[k];
       const geometry = this.cloth[k]?.geometry;
       if (!at || !geometry) continue;
       at.copyArray(placed(places[k], k === 0 ? 1 : -1)).needsUpdate = true;
-      const colours = tinted(shapes[k], look, strains?.[k] ?? null, places[k].length / 3);
       geometry.computeVertexNormals();
-      geometry.setAttribute("color", new BufferAttribute(colours, 3));
+      geometry.setAttribute("color", new BufferAttribute(tints[k] ?? tints[0] ?? new Float32Array(), 3));
       geometry.computeBoundingSphere();
       this.lines[k]?.geometry.computeBoundingSphere();
     }

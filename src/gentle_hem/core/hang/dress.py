@@ -97,9 +97,8 @@ def hang(
     coarse: float = COARSE, lain: Lain | None = None, grown: Grown = NOT_GROWN,
 ) -> HungDress:  # fmt: skip
     """What a recipe makes, hung on its figure, both sides where they are not alike; it begins as the same pieces have
-    ``lain`` before, where that is told.
-    A cloth that has ``grown`` by its maker's notes gives as far as that, and not as its class does. Raises CannotHang,
-    and NotAtRest where it does not come to rest.
+    ``lain`` before, where that is told. A cloth that has ``grown`` by its maker's notes gives as far as that, and not
+    as its class does. Raises CannotHang, and NotAtRest where it does not come to rest.
     """
     stopped = next((f for f in garment.findings if f.severity is Severity.STOP), None)
     if stopped is not None:

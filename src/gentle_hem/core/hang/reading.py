@@ -414,7 +414,7 @@ def _armhole(dress: HungDress, recipe: Recipe, garment: Garment) -> Gape | None:
     whose arm's joint no measure shapes.
     """
     girth = recipe.figure.get("armhole_girth")
-    if girth is None or any(sheet.is_sleeve or sheet.is_cape for sheet in dress.sewn.sheets):
+    if girth is None or any(p.what.is_outer(Section.SLEEVE) or p.what.is_outer(Section.CAPE) for p in garment.pieces):
         return None
     edges = {
         key: points for key, points in dress.sewn.edges.items()

@@ -213,19 +213,9 @@ class Falling:
         if self.stand is not None:
             stand, (who, share, firm, on_arm) = self.stand, self._touching
             whole += kernels.pressed(
-                places,
-                who,
-                share,
-                firm,
-                stand.curved,
-                stand.low,
-                stand.step,
-                stand.curved_arm,
-                stand.arm_low,
-                on_arm,
-                OFF,
-                True,
-            )
+                places, who, share, firm, stand.curved, stand.low, stand.step, stand.curved_arm, stand.arm_low,
+                on_arm, OFF, True,
+            )  # fmt: skip
         if pairs is not None:
             whole += self.layers.energy(places, pairs)
         return float(whole + GRAVITY * (net.masses * places[:, 2]).sum())
