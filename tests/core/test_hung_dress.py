@@ -6,15 +6,19 @@ from pathlib import Path
 import numpy as np
 import pytest
 from pytest import approx
+from scipy.sparse import diags
+from scipy.sparse.linalg import spsolve
 from shapely import LineString, Polygon
 
 from dresses import recipe
 from gentle_hem.core.cloth.cloths import Cloth
 from gentle_hem.core.cloth.role import ClothRole
 from gentle_hem.core.hang import rest
+from gentle_hem.core.hang.bent import curvatures
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.in_words import BOTH, said
 from gentle_hem.core.hang.layers import Layers
+from gentle_hem.core.hang.mesh import Mesh
 from gentle_hem.core.hang.reading import read, strained
 from gentle_hem.core.hang.rest import JAMMED
 from gentle_hem.core.hang.sewing import _over_what_is_worn
@@ -412,3 +416,32 @@ def test_what_hangs_over_what_is_worn_begins_outside_of_it():
     assert far[24:36] == approx(np.full(12, 0.13))  # below what is worn
     assert far[37:47] == approx(np.full(10, 0.158), abs=1e-3)
     assert made[:, 2] == approx(start[:, 2])
+
+
+def test_a_strip_is_in_triangles_that_do_not_crumple_point_by_point():
+    """A sheet bent to a cylinder bends least as it is, held two points deep along its edge (its surface is biharmonic,
+    any textbook of plates): where moving the points between lets much of its energy go, they bend for nothing.
+    """
+    for name in ("gathered-yoke", "mermaid-gown"):
+        parts = sewn(example(name), 18.0)
+        [number] = [k for k, sheet in enumerate(parts.sheets) if sheet.name == "hem ruffle"]
+        own = parts.sheet_of == number
+        points, corners = np.unique(parts.net.triangles[own], return_inverse=True)
+        flat = np.zeros((len(points), 2))
+        flat[corners.ravel()] = parts.net.flat[own].reshape(-1, 2)
+        mesh = Mesh(flat, corners.reshape(-1, 3))
+        assert mesh.areas.min() > 0
+        curved = curvatures(mesh)
+        stiff = (
+            curved.T @ diags(np.repeat(mesh.areas, 3) * np.tile((1.0, 1.0, 2.0), len(mesh.areas))) @ curved
+        ).tocsr()
+        sides = np.sort(np.concatenate([mesh.triangles[:, pair] for pair in ((0, 1), (1, 2), (2, 0))]), axis=1)
+        found, times = np.unique(sides, axis=0, return_counts=True)
+        held = np.zeros(len(points), dtype=bool)
+        held[found[times == 1]] = True
+        held[mesh.triangles[held[mesh.triangles].any(axis=1)]] = True
+        z = 0.5 * flat[:, 0] ** 2
+        least = z.copy()
+        least[~held] = spsolve(stiff[~held][:, ~held].tocsc(), -(stiff[~held][:, held] @ z[held]))
+        assert (~held).sum() > 20
+        assert least @ stiff @ least > 0.97 * z @ stiff @ z

@@ -15,6 +15,7 @@ from math import ceil
 
 import numpy as np
 from scipy.interpolate import LinearNDInterpolator, RBFInterpolator
+from shapely import box
 
 from gentle_hem.core.cloth.cloths import Drape
 from gentle_hem.core.cloth.role import ClothRole
@@ -25,7 +26,7 @@ from gentle_hem.core.hang.cuts import LONGER, Cut, Worn
 from gentle_hem.core.hang.fabric import Fabric
 from gentle_hem.core.hang.godets import LetIn, looped
 from gentle_hem.core.hang.mates import Side, Spot
-from gentle_hem.core.hang.mesh import Indices, Mesh, Numbers, drawn_to
+from gentle_hem.core.hang.mesh import SLENDER, Indices, Mesh, Numbers, drawn_to, through
 from gentle_hem.core.hang.net import Net
 from gentle_hem.core.hang.pieces import Pieces
 from gentle_hem.core.hang.sewn import ROUND, Sewn, Sheet
@@ -389,32 +390,32 @@ class Sewing:
         """A ring or strip let to hang from an edge: laid flat as a sector of a ring, sewn on all along its top."""
         part, cut = self.dressing.hung[h], self._pieces.parts[h][0]
         top, low, deep = self._measured(h)
-        columns, rows = len(along), max(2, ceil(deep / self.spacing) + 1)
-        u, v = (of.ravel() for of in np.meshgrid(np.linspace(0, 1, columns), np.linspace(0, 1, rows)))
+        columns, count = len(along), max(2, ceil(deep / self.spacing) + 1)
+        across = np.linspace(0, 1, columns)
+        # every other row is moved by half a triangle: in squares a bent strip would crumple point by point for nothing
+        between = np.concatenate(([0.0], (across[:-1] + across[1:]) / 2, [1.0]))
+        shares = [between if k % 2 else across for k in range(count)]
+        rows = np.split(np.arange(sum(map(len, shares))), np.cumsum([len(of) for of in shares])[:-1])
+        u, v = np.concatenate(shares), np.repeat(np.linspace(0, 1, count), [len(of) for of in shares])
+        laid = np.stack((u * (top + low) / 2, -v * deep), axis=1)
+        corners = through(laid, box(0.0, -deep, (top + low) / 2, 0.0), SLENDER * self.spacing**2).triangles
         long, turn = top + (low - top) * v, (low - top) / deep
         if turn > ROUNDED:
             angle = (u - 0.5) * turn
             flat = np.stack((long / turn * np.sin(angle), -long / turn * np.cos(angle)), axis=1)
         else:
             flat = np.stack(((u - 0.5) * long, -v * deep), axis=1)
-        grid = np.arange(rows * columns).reshape(rows, columns)
-        a, b, c, d = (of.ravel() for of in (grid[:-1, :-1], grid[:-1, 1:], grid[1:, :-1], grid[1:, 1:]))
-        even = (np.add.outer(np.arange(rows - 1), np.arange(columns - 1)) % 2 == 0).ravel()[:, None]
-        corners = np.concatenate((
-            np.where(even, np.stack((a, c, b), 1), np.stack((a, c, d), 1)),
-            np.where(even, np.stack((b, c, d), 1), np.stack((a, d, b), 1)),
-        ))  # fmt: skip
         ids = [self._new() for _ in flat]
         share = part.shares[0] + (part.shares[1] - part.shares[0]) * u
         self._place(ids, np.stack(part.surface.place(1, v * (ROWS - 1), share), axis=1))
         for k, spots in enumerate(along):
-            self._make_one([*(s.point for s in spots if s.point is not None), ids[grid[0, k]]])
-        for column, is_end in ((0, part.shares[0] == 0.0), (-1, part.shares[1] == 1.0)):
+            self._make_one([*(s.point for s in spots if s.point is not None), ids[rows[0][k]]])
+        for end, is_end in ((0, part.shares[0] == 0.0), (-1, part.shares[1] == 1.0)):
             if is_end:
-                self._middle += [ids[k] for k in grid[:, column]]
+                self._middle += [ids[row[end]] for row in rows]
         self._laid[h] = np.stack((u, v), axis=1)
         if self._pieces.lowest() == h and not self._pieces.leg_cuts:
-            self._foot += [(float(share[k]), ids[k]) for k in grid[-1]]
+            self._foot += [(float(share[k]), ids[k]) for k in rows[-1]]
         mesh = Mesh(flat / 1000, corners)
         if self._pieces.godets:  # their hems stand out from where it is drawn
             self._draw_to_seam(mesh, ids, [])
