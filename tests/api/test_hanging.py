@@ -6,6 +6,7 @@ import threading
 import time
 import zipfile
 
+import numpy as np
 import pdfplumber
 import pytest
 from fastapi.testclient import TestClient
@@ -96,6 +97,26 @@ def test_a_dress_is_hung_told_as_it_falls_and_read_and_others_are_answered_meanw
     assert "A wedge of 3.0 cm pinched out of the armhole closes it." in again["said"]
 
 
+def test_a_gathered_dress_is_told_as_it_is_drawn(client):
+    """At rest in finer triangles, with the ways straight out of each point, now and after two days."""
+    gathered = asked(lower={"kind": "gathered", "length": 400.0, "fullness": 2.0, "hem": 40.0})
+    number = client.post("/api/hangs", json=gathered).json()["number"]
+    events = [e for e in told(client, number) if e["shape"]]
+    assert len(events) == 3  # in large triangles, in small ones, and as it is drawn
+    small, drawn = (e["shape"] for e in events[1:])
+    assert len(drawn["triangles"]) > 2 * len(small["triangles"])
+    last = client.get(f"/api/hangs/{number}").raise_for_status().json()
+    rest = last["rest"]
+    assert max(drawn["triangles"]) == max(last["shape"]["triangles"]) == len(last["places"]) // 3 - 1
+    for ways in (rest["ways"], rest["ways_later"]):
+        assert ways["right"] is None
+        assert len(ways["left"]) == len(last["places"])
+        far = np.linalg.norm(np.array(ways["left"]).reshape(-1, 3), axis=1)
+        assert far == approx(np.full(len(far), 100.0), abs=2)
+    assert len(rest["later"]["left"]) == len(last["places"])
+    assert len(rest["strains"]["left"]) == len(drawn["piece_of"]) == len(drawn["triangles"]) // 3
+
+
 def test_of_a_dress_whose_sides_are_not_alike_each_is_told_and_read(client):
     slanting = asked(steps=[{"kind": "neckline", "shape": "scoop", "depth": 150.0, "aside": 45.0, "toward": "right"}])
     number = client.post("/api/hangs", json=slanting).json()["number"]
@@ -107,6 +128,7 @@ def test_of_a_dress_whose_sides_are_not_alike_each_is_told_and_read(client):
     assert max(right["shape"]["triangles"]) == len(right["places"]) // 3 - 1
     assert len(right["places"]) == len(rest["later"]["right"])
     assert len(rest["strains"]["right"]) == len(right["shape"]["piece_of"])
+    assert len(rest["ways"]["right"]) == len(right["places"])
     assert len(rest["later"]["left"]) == len(last["places"])
     assert right["places"] != last["places"]
     assert min(right["places"][0::3]) > -20  # as in a mirror: it lies on her left

@@ -1,8 +1,11 @@
 """A dress hung in the browser: turned by keys, its hem read, a levelled hem taken into the pattern."""
 
 import io
+from base64 import b64decode
 
+import numpy as np
 import pdfplumber
+from PIL import Image
 from playwright.sync_api import expect
 
 from dresses import recipe
@@ -24,6 +27,16 @@ def drawn(page):
     return page.evaluate("document.querySelector('[data-testid=hang] canvas').toDataURL()")
 
 
+def lightness(page):
+    """How light what is drawn is across its middle, from the darkest twentieth to the lightest (of 255)."""
+    png = b64decode(drawn(page).split(",")[1])
+    with Image.open(io.BytesIO(png)) as picture:
+        seen = np.asarray(picture.convert("RGBA")).astype(float)
+    middle = seen[int(0.45 * len(seen)) : int(0.6 * len(seen))].reshape(-1, 4)
+    light = middle[middle[:, 3] > 250][:, :3].mean(axis=1)
+    return np.quantile(light, 0.95) - np.quantile(light, 0.05)
+
+
 def printed(page):
     """What the first two pages say that are printed, and how many pictures are on them."""
     with pdfplumber.open(io.BytesIO(page.pdf(format="A4"))) as pdf:
@@ -34,6 +47,7 @@ def printed(page):
 def test_a_dress_is_hung_turned_by_keys_read_and_its_hem_levelled(page, studio):
     room = hung(page, studio)
     assert int(room.get_by_role("img", name="The dress on her form", exact=True).get_attribute("data-drawn")) > 400
+    assert lightness(page) > 20  # it is lit from her right, and its folds are shaded
     before = drawn(page)
     turn = room.get_by_role("slider", name="Turned")
     turn.focus()

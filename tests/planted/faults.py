@@ -21,7 +21,7 @@ TESTS = [
         "golden_drafts", "once_wrong", "trims", "fit", "circle", "lower_parts", "lower_shapes", "style", "style_lines", "splitting",
         "fronts", "cut_and_cloths", "nothing_in_silence", "facts_of_the_trade", "bands_and_finish", "shape", "balance", "taste", "steps", "openings",
         "pockets_and_edges", "combinations", "kept_stages", "upgrade", "drawn_dress", "fitting_steps", "families",
-        "sentences", "two_sides", "joining", "waist_level", "seam_rings", "tab", "already_cut", "lay", "matching", "chalk", "ways_out", "glossary", "hang", "layers", "stand", "cut_to_her", "hung_dress", "hung_reading", "hang_pictures", "left_over",
+        "sentences", "two_sides", "joining", "waist_level", "seam_rings", "tab", "already_cut", "lay", "matching", "chalk", "ways_out", "glossary", "hang", "layers", "stand", "cut_to_her", "hung_dress", "hung_reading", "hang_pictures", "finer_gathers", "left_over",
     )
 ] + ["tests/external/test_shapes_from_files.py", "tests/external/test_every_example.py", "tests/formats/test_labels.py", "tests/formats/test_printing.py"]  # fmt: skip
 
@@ -29,6 +29,14 @@ FAULTS = [
     ("hang/fabric.py", "self.bending / (self.weight * GRAVITY)) ** (1 / 3)", "self.bending / (self.weight * GRAVITY)) ** (1 / 2)"),
     ("hang/fabric.py", "return 1 / (c * c / self.warp + s * s / self.weft + s * c / self.shear)", "return 1 / (c * c / self.weft + s * s / self.warp + s * c / self.shear)"),
     ("hang/fabric.py", "_pulled(WARP, cloth.along), _pulled(WEFT, cloth.across)", "_pulled(WARP, cloth.across), _pulled(WEFT, cloth.along)"),
+    ("hang/finer.py", "made[:, wave] = part * slope * wide", "made[:, wave] = 0.5 * part * slope * wide"),
+    ("hang/finer.py", "/ 2 ** np.arange(1, WAVES + 1)", "/ 2 ** np.arange(WAVES)"),
+    ("hang/finer.py", "np.where(corners[:, start] < corners[:, end], at[end], at[start])", "np.where(corners[:, start] < corners[:, end], at[start], at[end])"),
+    ("hang/finer.py", "yield k, number[a - 1, b, c + 1], number[a, b - 1, c + 1]", "yield k, number[a, b - 1, c + 1], number[a - 1, b, c + 1]"),
+    ("hang/finer.py", "< 0\n    turned = inward", "> 0\n    turned = inward"),
+    ("hang/finer.py", "made[net.triangles[whole]] = 0.0", "made[net.triangles[whole]] = 1.0"),
+    ("hang/finer.py", "level = np.log(np.maximum(below, 1e-6)) / np.log(4)", "level = np.log(np.maximum(below, 1e-6)) / np.log(2)"),
+    ("hang/sewing.py", "shares = [between if k % 2 else across for k in range(count)]", "shares = [across for k in range(count)]"),
     ("hang/net.py", "np.array([(f.weft, f.warp, f.shear) for f in self.fabrics])", "np.array([(f.warp, f.weft, f.shear) for f in self.fabrics])"),
     ("hang/net.py", "np.tile((1.0, 1.0, 2.0), len(mesh.areas))", "np.tile((1.0, 1.0, 1.0), len(mesh.areas))"),
     ("hang/bent.py", "x * x / 2, y * y / 2, x * y", "x * x, y * y / 2, x * y"),

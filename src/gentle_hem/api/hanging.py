@@ -94,6 +94,9 @@ class RestOut(BaseModel):
     """Of her right, where that is another than her left."""
     wedges: list[WedgeOut]
     later: SidesOut
+    ways: SidesOut
+    """The way straight out of the cloth at every point, in hundredths; likewise after two days."""
+    ways_later: SidesOut
     strains: SidesOut
     """By triangle, how much longer it is along its threads than it was cut, in thousandths."""
 
@@ -137,7 +140,7 @@ def _rest(rest: dict[str, Any], tape: Tape) -> RestOut:
         said=said(reading, tape), figures=figures(reading, tape), hem=_hem(reading, tape),
         right_hem=_hem(reading.right, tape) if reading.right else None,
         wedges=[WedgeOut(edge=of.edge, step=of.step) for of in reading.gapes if of.step],
-        later=rest["later"], strains=rest["strains"],
+        later=rest["later"], ways=rest["ways"], ways_later=rest["ways_later"], strains=rest["strains"],
     )  # fmt: skip
 
 

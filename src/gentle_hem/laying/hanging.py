@@ -225,13 +225,14 @@ def main() -> None:
     import numpy as np
 
     from gentle_hem.core.hang.dress import hang
+    from gentle_hem.core.hang.finer import Finer
     from gentle_hem.core.hang.mesh import Numbers
     from gentle_hem.core.hang.pictures import as_png, pictured
     from gentle_hem.core.hang.pieces import CannotHang
     from gentle_hem.core.hang.reading import read, strained
     from gentle_hem.core.hang.rest import NotAtRest
     from gentle_hem.core.hang.sewn import Sewn
-    from gentle_hem.core.hang.shown import in_mm, shape_of
+    from gentle_hem.core.hang.shown import in_hundredths, in_mm, shape_of
     from gentle_hem.core.make_up import make_up
     from gentle_hem.core.recipe import read_recipe
 
@@ -244,7 +245,7 @@ def main() -> None:
         (name, part, number): (np.array(laid), np.array(places)) for name, part, number, laid, places in job["lain"]
     }
     garment = make_up(recipe)
-    shown: list[Sewn] = []
+    begun_with: list[Sewn] = []
     told_at = 0.0
 
     def say(told: dict[str, Any]) -> None:
@@ -253,9 +254,9 @@ def main() -> None:
     def tell(sewn: Sewn, places: Numbers) -> None:
         nonlocal told_at
         of = sewn.side or "left"
-        if not shown or shown[-1] is not sewn:
-            shown.append(sewn)
-            say({"of": of, "shape": shape_of(sewn, recipe), "places": in_mm(places)})
+        if not begun_with or begun_with[-1] is not sewn:
+            begun_with.append(sewn)
+            say({"of": of, "shape": shape_of(Finer.whole(sewn), recipe), "places": in_mm(places)})
         elif time.monotonic() - told_at >= EVERY:
             say({"of": of, "places": in_mm(places)})
         else:
@@ -270,12 +271,19 @@ def main() -> None:
         say({"refused": RESTLESS})
     else:
         sides = {"left": dress, **({"right": dress.right} if dress.right else {})}
+        drawn = {side: Finer.of(of.sewn, of.now) for side, of in sides.items()}
+        shown = {
+            side: {**({"shape": shape_of(drawn[side], recipe)} if drawn[side].is_finer else {}),
+                   "places": in_mm(drawn[side].lain(of.now))} for side, of in sides.items()
+        }  # fmt: skip
         if dress.right is not None:
-            say({"of": "right", "places": in_mm(dress.right.now)})
+            say({"of": "right", **shown["right"]})
         say({
-            "places": in_mm(dress.now),
-            "rest": {"later": {side: in_mm(of.later) for side, of in sides.items()},
-                     "strains": {side: np.round(1000 * strained(of)).astype(int).tolist()
+            **shown["left"],
+            "rest": {"later": {side: in_mm(drawn[side].lain(of.later)) for side, of in sides.items()},
+                     "ways": {side: in_hundredths(drawn[side].ways(of.now)) for side, of in sides.items()},
+                     "ways_later": {side: in_hundredths(drawn[side].ways(of.later)) for side, of in sides.items()},
+                     "strains": {side: np.round(1000 * strained(of)).astype(int)[drawn[side].part_of].tolist()
                                  for side, of in sides.items()},
                      "reading": asdict(read(dress, recipe, garment, job["grown"]))},
             "lain": [[*key, np.round(laid, 5).tolist(), np.round(at, 5).tolist()]

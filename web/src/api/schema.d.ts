@@ -4561,6 +4561,8 @@ export interface components {
             /** Said */
             said: string[];
             strains: components["schemas"]["SidesOut"];
+            ways: components["schemas"]["SidesOut"];
+            ways_later: components["schemas"]["SidesOut"];
             /** Wedges */
             wedges: components["schemas"]["WedgeOut"][];
         };

@@ -43,7 +43,9 @@ export default function Picture({
     const strains = rest && ([rest.strains.left, rest.strains.right ?? rest.strains.left] as const);
     const at = later && rest ? rest.later.left : places;
     const other = later && rest ? rest.later.right : right?.places;
-    if (shape && mirrored && at) hung.current?.draw([at, other ?? at], look, strains);
+    const out = rest && (later ? rest.ways_later : rest.ways);
+    const ways = out && ([out.left, out.right ?? out.left] as const);
+    if (shape && mirrored && at) hung.current?.draw([at, other ?? at], look, strains, ways);
   }, [shape, mirrored, places, right, rest, look, later]);
   useEffect(() => hung.current?.turned(turn), [turn]);
   if (cannot) return <p className="p-5">{text.hang.noPicture}</p>;

@@ -73,8 +73,8 @@ export class Hung {
     this.scene.add(this.form);
   }
 
-  /** Where its points are, how it is shown, and how it is strained there. */
-  draw(places: Sides<number[]>, look: Look, strains: Sides<number[]> | null) {
+  /** Where its points are, how it is shown, how it is strained there, and the ways straight out of it, where told. */
+  draw(places: Sides<number[]>, look: Look, strains: Sides<number[]> | null, ways: Sides<number[]> | null) {
     const shapes = this.shapes;
     if (!shapes) return;
     // made once for a look: what falls is only moved, so that nothing is compiled anew while it does
@@ -89,7 +89,8 @@ export class Hung {
       const geometry = this.cloth[k]?.geometry;
       if (!at || !geometry) continue;
       at.copyArray(placed(places[k], k === 0 ? 1 : -1)).needsUpdate = true;
-      geometry.computeVertexNormals();
+      if (ways) geometry.setAttribute("normal", new BufferAttribute(placed(ways[k], k === 0 ? 1 : -1), 3));
+      else geometry.computeVertexNormals();
       geometry.setAttribute("color", new BufferAttribute(tints[k] ?? tints[0] ?? new Float32Array(), 3));
       geometry.computeBoundingSphere();
       this.lines[k]?.geometry.computeBoundingSphere();

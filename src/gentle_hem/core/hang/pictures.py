@@ -13,8 +13,8 @@ from numpy.typing import NDArray
 
 from gentle_hem.core.hang import kernels
 from gentle_hem.core.hang.dress import HungDress
+from gentle_hem.core.hang.finer import Finer, outward
 from gentle_hem.core.hang.mesh import Indices, Numbers
-from gentle_hem.core.hang.shown import outlines
 from gentle_hem.core.recipe import Recipe
 
 Pixels = NDArray[np.uint8]
@@ -64,12 +64,13 @@ def _cloth(dress: HungDress, recipe: Recipe) -> tuple[Body, Indices]:
     before = 0
     for side, sign in ((dress, 1.0), (dress.right or dress, -1.0)):
         sewn, turned = side.sewn, np.array([sign, 1.0, 1.0])
+        made = Finer.of(sewn, side.now)
+        at = made.lain(side.now)
         colours = [_colour(recipe.cloths.cloth(sheet.role).colour) for sheet in sewn.sheets]
-        out = _outward(side.now, sewn.net.triangles)
-        out[sewn.held[:, 0] > 0, 0] = 0.0  # on the middle of her one half goes over into the other
-        bodies.append((side.now * turned, sewn.net.triangles + before, out * turned, np.array(colours)[sewn.sheet_of]))
-        lines.append(outlines(sewn) + before)
-        before += len(side.now)
+        ways = made.ways(side.now)
+        bodies.append((at * turned, made.triangles + before, ways * turned, np.array(colours)[made.sheet_of]))
+        lines.append(made.lines + before)
+        before += len(at)
     places, triangles, ways, tints = (np.concatenate(of) for of in zip(*bodies, strict=True))
     return (places, triangles, ways, tints), np.concatenate(lines)
 
@@ -106,17 +107,7 @@ def _form(dress: HungDress) -> Body:
             corners.append(faces + count)
             count += len(left)
     at, t = np.concatenate(points), np.concatenate(corners)
-    return at, t, _outward(at, t), np.tile(FORM, (len(t), 1))
-
-
-def _outward(places: Numbers, triangles: Indices) -> Numbers:
-    """The way straight out of a surface at its points: those of the faces round each, larger ones more."""
-    a, b, c = (places[triangles[:, k]] for k in range(3))
-    made = np.zeros_like(places)
-    for k in range(3):
-        np.add.at(made, triangles[:, k], np.cross(b - a, c - a))
-    size: Numbers = np.linalg.norm(made, axis=1, keepdims=True)
-    return made / np.maximum(size, 1e-12)
+    return at, t, outward(at, t), np.tile(FORM, (len(t), 1))
 
 
 def _seen(places: Numbers, turn: float) -> Numbers:

@@ -6,8 +6,8 @@ from typing import Any
 
 import numpy as np
 
-from gentle_hem.core.hang.mesh import Indices, Numbers
-from gentle_hem.core.hang.sewn import Sewn
+from gentle_hem.core.hang.finer import Finer
+from gentle_hem.core.hang.mesh import Numbers
 from gentle_hem.core.recipe import Recipe
 
 EVERY = 3
@@ -20,27 +20,18 @@ def in_mm(places: Numbers) -> list[int]:
     return made
 
 
-def outlines(sewn: Sewn) -> Indices:
-    """The pairs of points that are joined by an edge of a piece: its seams, its hem, its openings."""
-    t, piece = sewn.net.triangles, sewn.sheet_of
-    sides = np.concatenate([t[:, (0, 1)], t[:, (1, 2)], t[:, (2, 0)]])
-    of = np.tile(piece, 3)
-    sides = np.sort(sides, axis=1)
-    keyed = np.column_stack((of, sides))
-    found, times = np.unique(keyed, axis=0, return_counts=True)
-    made: Indices = np.unique(found[times == 1][:, 1:], axis=0)
-    on_middle = sewn.held[:, 0] > 0
-    made = made[~(on_middle[made[:, 0]] & on_middle[made[:, 1]])]
-    apart: Indices = made[made[:, 0] != made[:, 1]]
-    return apart
+def in_hundredths(ways: Numbers) -> list[int]:
+    """Ways of length one in whole hundredths, likewise."""
+    made: list[int] = np.round(100 * ways).astype(int).ravel().tolist()
+    return made
 
 
-def shape_of(sewn: Sewn, recipe: Recipe) -> dict[str, Any]:
+def shape_of(drawn: Finer, recipe: Recipe) -> dict[str, Any]:
     """What does not change while a dress falls."""
-    stand = sewn.stand
+    sewn, stand = drawn.sewn, drawn.sewn.stand
     return {
-        "triangles": sewn.net.triangles.ravel().tolist(), "lines": outlines(sewn).ravel().tolist(),
-        "pieces": list(sewn.pieces), "piece_of": sewn.sheet_of.tolist(), "hem": sewn.hem.tolist(),
+        "triangles": drawn.triangles.ravel().tolist(), "lines": drawn.lines.ravel().tolist(),
+        "pieces": list(sewn.pieces), "piece_of": drawn.sheet_of.tolist(), "hem": sewn.hem.tolist(),
         "colours": [recipe.cloths.cloth(sheet.role).colour for sheet in sewn.sheets],
         "form": in_mm(stand.rows[::EVERY]), "arm": in_mm(stand.arm[::EVERY]),
         "arm_low": round(10_000 * stand.arm_low),
