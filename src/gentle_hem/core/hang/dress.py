@@ -40,7 +40,7 @@ so much softer (N a m² for each m)."""
 
 DRAG = 4.0
 
-ROUGHLY = Rest(settled=2e-4, step=1.0, drag=DRAG, most_steps=400)
+ROUGHLY = Rest(settled=2e-4, step=2.0, drag=DRAG, most_steps=400)
 AT_REST = replace(ROUGHLY, settled=1e-4, first=0.04, shortest=0.25)
 A_LITTLE_MORE = replace(AT_REST, first=0.3)
 """When it is at rest: first in large triangles, then in small ones, then once more after two days. What holds small

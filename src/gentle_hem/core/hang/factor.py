@@ -15,12 +15,12 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
+from numba import njit
 from scipy.sparse import csr_matrix
 from scipy.sparse.csgraph import maximum_bipartite_matching
 
 from gentle_hem.core.hang.kernels import solve_apart, take_apart
-from gentle_hem.core.hang.mesh import Indices, Numbers
+from gentle_hem.core.hang.mesh import Flags, Indices, Numbers
 
 HANDS = ThreadPoolExecutor(1, thread_name_prefix="front")
 """Who works out one half while the other is worked out."""
@@ -198,29 +198,59 @@ def _halved(
     low, high = points[is_low], points[~is_low]
     number = np.full(joined.shape[0], -1)
     number[high] = np.arange(len(high))
-    theirs = joined[low]
-    mine, other = np.repeat(np.arange(len(low)), np.diff(theirs.indptr)), number[theirs.indices]
-    across = other >= 0
-    from_low, from_high = _cover(mine[across], other[across], len(low), len(high))
+    mine, other = _across(joined.indptr, joined.indices, low, number)
+    from_low, from_high = _cover(mine, other, len(low), len(high))
     between = np.concatenate((low[from_low], high[from_high]))
     return len(between) * (1 + abs(share - 0.5)), low[~from_low], high[~from_high], between
 
 
-def _cover(one: Indices, other: Indices, ones: int, others: int) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+def _cover(one: Indices, other: Indices, ones: int, others: int) -> tuple[Flags, Flags]:
     """The fewest of two kinds of points that have one end at least of every pair (König 1931, from memory): by a
     largest matching, what cannot be come to from a point that has no mate, and what can.
     """
     joined = csr_matrix((np.ones(len(one)), (one, other)), shape=(ones, others))
-    mate = maximum_bipartite_matching(joined, perm_type="column")
+    mate = maximum_bipartite_matching(joined, perm_type="column").astype(np.int64)
     back = np.full(others, -1)
     back[mate[mate >= 0]] = np.flatnonzero(mate >= 0)
-    seen, seen_others = mate < 0, np.zeros(others, dtype=bool)
-    new = np.flatnonzero(seen)
-    while len(new):
-        beyond = np.unique(joined[new].indices)
-        beyond = beyond[~seen_others[beyond]]
-        seen_others[beyond] = True
-        new = back[beyond]
-        new = new[~seen[new]]  # each has a mate, or the matching were not the largest
-        seen[new] = True
+    seen, seen_others = _come_to(joined.indptr, joined.indices, mate, back)
     return ~seen, seen_others
+
+
+@njit("UniTuple(i8[::1], 2)(i4[::1], i4[::1], i8[::1], i8[::1])", cache=True)
+def _across(starts: Indices, others: Indices, low: Indices, number: Indices) -> tuple[Indices, Indices]:
+    """The pairs of points that are joined from some to those that have a ``number``: the places of both."""
+    most = 0
+    for p in low:
+        most += starts[p + 1] - starts[p]
+    mine, other = np.empty(most, dtype=np.int64), np.empty(most, dtype=np.int64)
+    count = 0
+    for k in range(len(low)):
+        for n in range(starts[low[k]], starts[low[k] + 1]):
+            if number[others[n]] >= 0:
+                mine[count], other[count] = k, number[others[n]]
+                count += 1
+    return mine[:count].copy(), other[:count].copy()
+
+
+@njit("UniTuple(b1[::1], 2)(i4[::1], i4[::1], i8[::1], i8[::1])", cache=True)
+def _come_to(starts: Indices, others: Indices, mate: Indices, back: Indices) -> tuple[Flags, Flags]:
+    """Which of two kinds of points are come to from those without a mate, there by any pair and back by mates."""
+    seen, seen_others = mate < 0, np.zeros(len(back), dtype=np.bool_)
+    new = np.empty(len(mate), dtype=np.int64)
+    count = 0
+    for k in range(len(mate)):
+        if seen[k]:
+            new[count] = k
+            count += 1
+    while count:
+        count -= 1
+        for n in range(starts[new[count]], starts[new[count] + 1]):
+            beyond = others[n]
+            if not seen_others[beyond]:
+                seen_others[beyond] = True
+                again = back[beyond]  # it has a mate, or the matching were not the largest
+                if not seen[again]:
+                    seen[again] = True
+                    new[count] = again
+                    count += 1
+    return seen, seen_others

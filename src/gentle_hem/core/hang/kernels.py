@@ -435,6 +435,22 @@ def take_apart(
                 full[own + first_row : own + end, own : own + end] -= np.dot(under[first_row:end], under[:end].T)
 
 
+@njit("void(f8[::1], i8[::1], f8[::1])", cache=True)
+def _taken_in(x: Numbers, points: Indices, here: Numbers) -> None:
+    """The three values of each point, one after the other."""
+    for k in range(len(points)):
+        for i in range(3):
+            here[3 * k + i] = x[3 * points[k] + i]
+
+
+@njit("void(f8[::1], i8[::1], f8[::1])", cache=True)
+def _put_back(x: Numbers, points: Indices, here: Numbers) -> None:
+    """The same, put back."""
+    for k in range(len(points)):
+        for i in range(3):
+            x[3 * points[k] + i] = here[3 * k + i]
+
+
 @njit(
     "void(i8[::1], i8[::1], i8[::1], i8[::1], f8[::1], f8[::1])",
     cache=True,
@@ -444,33 +460,34 @@ def solve_apart(
 ) -> None:
     """Solves what was taken apart: ``x`` is the right side and becomes the answer."""
     count = len(owns)
+    longest = 3 * np.diff(starts).max()
+    here = np.empty(longest)
     for f in range(count):
         size, own = 3 * (starts[f + 1] - starts[f]), 3 * owns[f]
         full = matrices[matrix_starts[f] : matrix_starts[f + 1]].reshape(size, size)
-        mine = np.zeros(own)
-        for i in range(own):
+        _taken_in(x, points[starts[f] : starts[f + 1]], here)
+        for i in range(own - 1, -1, -1):
+            by = 0.0
             for j in range(i + 1):
-                p = points[starts[f] + j // 3]
-                mine[i] += full[i, j] * x[3 * p + j % 3]
-        for i in range(own):
-            x[3 * points[starts[f] + i // 3] + i % 3] = mine[i]
+                by += full[i, j] * here[j]
+            here[i] = by
         for i in range(own, size):
             by = 0.0
             for j in range(own):
-                by += full[i, j] * mine[j]
-            x[3 * points[starts[f] + i // 3] + i % 3] -= by
+                by += full[i, j] * here[j]
+            here[i] -= by
+        _put_back(x, points[starts[f] : starts[f + 1]], here)
     for f in range(count - 1, -1, -1):
         size, own = 3 * (starts[f + 1] - starts[f]), 3 * owns[f]
         full = matrices[matrix_starts[f] : matrix_starts[f + 1]].reshape(size, size)
-        mine = np.empty(own)
-        for j in range(own):
-            mine[j] = x[3 * points[starts[f] + j // 3] + j % 3]
+        _taken_in(x, points[starts[f] : starts[f + 1]], here)
         for i in range(own, size):
-            by = x[3 * points[starts[f] + i // 3] + i % 3]
+            by = here[i]
             for j in range(own):
-                mine[j] -= full[i, j] * by
-        for j in range(own):
-            value = 0.0
-            for i in range(j, own):
-                value += full[i, j] * mine[i]
-            x[3 * points[starts[f] + j // 3] + j % 3] = value
+                here[j] -= full[i, j] * by
+        for i in range(own):  # row by row, as it lies in memory
+            by = here[i]
+            here[i] = 0.0
+            for j in range(i + 1):
+                here[j] += full[i, j] * by
+        _put_back(x, points[starts[f] : starts[f + 1]], here)
