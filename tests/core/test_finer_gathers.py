@@ -134,3 +134,20 @@ def test_a_dress_without_gathers_is_drawn_in_the_triangles_it_hangs_in():
     drawn = Finer.of(dress.sewn, dress.now)
     assert np.array_equal(drawn.triangles, dress.sewn.net.triangles)
     assert drawn.lain(dress.now) == approx(dress.now)
+
+
+def test_a_strap_is_lit_from_outside_as_what_it_is_sewn_to():
+    """It lies in the net the other way round: where it is sewn on, the ways out of both would else take each other
+    away.
+    """
+    dress = hung_roughly(example("pinafore"))
+    drawn = Finer.of(dress.sewn, dress.now)
+    names = np.array(dress.sewn.pieces)[drawn.sheet_of]
+    at, ways = drawn.lain(dress.now), drawn.ways(dress.now)
+    out = dress.stand.armless.out(at[drawn.triangles].mean(axis=1))
+    for name in ("strap", "bib"):
+        own = drawn.triangles[names == name]
+        assert (ways[own].mean(axis=1) * out[names == name]).sum(axis=1).mean() > 0.7
+    both = np.intersect1d(drawn.triangles[names == "strap"], drawn.triangles[names == "bib"])
+    assert len(both) > 1
+    assert (ways[both] * dress.stand.armless.out(at[both])).sum(axis=1).min() > 0.5

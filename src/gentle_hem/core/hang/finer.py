@@ -18,9 +18,10 @@ from scipy.spatial import cKDTree
 
 from gentle_hem.core.hang.mesh import Flags, Indices, Numbers
 from gentle_hem.core.hang.sewn import Sewn
+from gentle_hem.core.replace import replace
 
-GATHERED = 0.1
-"""What lies next to a seam and is pushed together by more than such a share is gathered there."""
+GATHERED = 1.1
+"""What is cut so many times as long as what it is sewn to is gathered there."""
 
 SMOOTH = 0.02
 """What is pushed together by no more is drawn smooth."""
@@ -73,26 +74,26 @@ class Finer:
     @classmethod
     def whole(cls, sewn: Sewn) -> Finer:
         """A dress in the triangles of its net."""
-        triangles = sewn.net.triangles
-        within = np.zeros(sewn.net.count, dtype=np.int64)
-        within[triangles.ravel()] = np.repeat(np.arange(len(triangles)), 3)
-        shares = (triangles[within] == np.arange(sewn.net.count)[:, None]).astype(np.float64)
-        return cls(sewn, within, shares, triangles, np.arange(len(triangles)), sewn.outlines)
+        return _plain(sewn)._turned()
 
     @classmethod
     def of(cls, sewn: Sewn, places: Numbers) -> Finer:
         """A dress whose points lie at ``places`` (m)."""
-        triangles, whole = sewn.net.triangles, cls.whole(sewn)
+        triangles, plain = sewn.net.triangles, _plain(sewn)
         is_waved = _high(sewn, places)[triangles].max(axis=(1, 2)) > LEAST
-        if not is_waved.any():
-            return whole
         near = np.zeros(sewn.net.count, dtype=bool)
         near[triangles[is_waved]] = True
         waved = np.flatnonzero(near[triangles].any(axis=1))
+        if len(waved) == 0:
+            return plain._turned()
         side = np.sqrt(4 / np.sqrt(3) * sewn.net.areas[is_waved])
         parts = ceil(float(np.median(POINTS * side / _widths(sewn)[sewn.sheet_of[is_waved], -1])))
         parts = min(parts, MOST, int((AT_MOST / len(waved)) ** 0.5))
-        return whole if parts < 2 else _parted(whole, waved, parts)
+        return (plain if parts < 2 else _parted(plain, waved, parts))._turned()
+
+    def _turned(self) -> Finer:
+        """The same with all its triangles turning right as they are seen from outside."""
+        return replace(self, triangles=_to_the_right(self.sewn, self.triangles, self.sheet_of))
 
     @property
     def is_finer(self) -> bool:
@@ -115,15 +116,12 @@ class Finer:
         return self._smooth(places) + far * self._between(_out(self.sewn, places))
 
     def ways(self, places: Numbers) -> Numbers:
-        """The way straight out of the cloth at its points, on its right side, from where its triangles turn right: in
-        its waves, and else as it is seen in the triangles of the net.
+        """The way straight out of the cloth at its points, away from her: in its waves, and else as it is seen in the
+        triangles of the net.
         """
-        net = self.sewn.net
-        seen = outward(places, net.triangles)
-        seen[self.sewn.held[:, 0] > 0, 0] = 0.0  # on the middle of her one half goes over into the other
-        waved, smooth = (outward(at, self.triangles) for at in (self.lain(places), self._smooth(places)))
-        made = self._between(seen) + waved - smooth
-        ways: Numbers = -made / np.maximum(np.linalg.norm(made, axis=1, keepdims=True), 1e-9)
+        waved, smooth = (-outward(at, self.triangles) for at in (self.lain(places), self._smooth(places)))
+        made = self._between(_out(self.sewn, places)) + waved - smooth
+        ways: Numbers = made / np.maximum(np.linalg.norm(made, axis=1, keepdims=True), 1e-9)
         return ways
 
     def _between(self, values: Numbers) -> Numbers:
@@ -205,23 +203,22 @@ def _high(sewn: Sewn, places: Numbers) -> Numbers:
     net, triangles = sewn.net, sewn.net.triangles
     weft = np.linalg.norm(np.einsum("tk,tki->ti", net.slopes[:, :, 0], places[triangles]), axis=1)
     hidden = np.clip(1 - weft, 0.0, 0.8)
-    seamed = _seamed(sewn)
+    seamed, gathered = _seamed(sewn), _gathered(sewn)
     widths, made = _widths(sewn), np.zeros((net.count, WAVES))
     for number in range(len(sewn.sheets)):
         own = sewn.sheet_of == number
         corners, weights = triangles[own].ravel(), np.repeat(net.areas[own], 3)
         area = np.maximum(np.bincount(corners, weights=weights, minlength=net.count), 1e-12)
         points, cut = _cut(sewn, number)
+        stitched = gathered[number, points]
+        if not stitched.any():
+            continue
         by_triangle = hidden[own]
         for _ in range(EVENED):
             at = np.bincount(corners, weights=weights * np.repeat(by_triangle, 3), minlength=net.count) / area
             by_triangle = at[triangles[own]].mean(axis=1)
-        pushed = at[points]
-        stitched = seamed[points] & (pushed > GATHERED)
-        if not stitched.any():
-            continue
         below, _ = cKDTree(cut[stitched]).query(cut)
-        made[points] = heights(pushed, below / below.max(), widths[number])
+        made[points] = heights(at[points], below / below.max(), widths[number])
     made[seamed | (sewn.held[:, 0] > 0)] = 0.0
     return made
 
@@ -235,28 +232,60 @@ def _seamed(sewn: Sewn) -> Flags:
     return made
 
 
-def _out(sewn: Sewn, places: Numbers) -> Numbers:
-    """The way out from her at every point of the cloth: that side of each piece on which it looks away from her."""
-    triangles = sewn.net.triangles.copy()
-    a, b, c = (places[triangles[:, k]] for k in range(3))
+def _gathered(sewn: Sewn) -> Flags:
+    """By piece and point, whether it is gathered there: the sides of triangles that two pieces have in common are cut
+    longer in it than in the other.
+    """
+    net = sewn.net
+    pairs = ((0, 1), (1, 2), (2, 0))
+    sides = np.sort(np.concatenate([net.triangles[:, pair] for pair in pairs]), axis=1)
+    long = np.concatenate([np.hypot(*(net.flat[:, b] - net.flat[:, a]).T) for a, b in pairs])
+    of = np.tile(sewn.sheet_of, 3)
+    _, which = np.unique(sides, axis=0, return_inverse=True)
+    shortest = np.full(which.max() + 1, np.inf)
+    np.minimum.at(shortest, which.ravel(), long)
+    longer = long > GATHERED * shortest[which.ravel()]
+    made: Flags = np.zeros((len(sewn.sheets), net.count), dtype=bool)
+    for end in (0, 1):
+        made[of[longer], sides[longer, end]] = True
+    return made
+
+
+def _to_the_right(sewn: Sewn, triangles: Indices, sheet_of: Indices) -> Indices:
+    """Triangles of its pieces with those turned over that turn left as they are seen from outside her, where they
+    begin: a strap lies the other way round.
+    """
+    a, b, c = (sewn.start[sewn.net.triangles[:, k]] for k in range(3))
     away = (np.cross(b - a, c - a) * sewn.stand.out((a + b + c) / 3)).sum(axis=1)
-    inward = np.bincount(sewn.sheet_of, weights=away, minlength=len(sewn.sheets)) < 0
-    turned = inward[sewn.sheet_of]
-    triangles[turned] = triangles[turned][:, ::-1]
-    made = outward(places, triangles)
+    is_left = np.bincount(sewn.sheet_of, weights=away, minlength=len(sewn.sheets)) > 0
+    made: Indices = np.where(is_left[sheet_of][:, None], triangles[:, ::-1], triangles)
+    return made
+
+
+def _out(sewn: Sewn, places: Numbers) -> Numbers:
+    """The way out from her at every point of the cloth."""
+    made = -outward(places, _to_the_right(sewn, sewn.net.triangles, sewn.sheet_of))
     made[sewn.held[:, 0] > 0, 0] = 0.0  # on the middle of her one half goes over into the other
     return made
 
 
-def _parted(whole: Finer, waved: Indices, parts: int) -> Finer:
+def _plain(sewn: Sewn) -> Finer:
+    triangles = sewn.net.triangles
+    within = np.zeros(sewn.net.count, dtype=np.int64)
+    within[triangles.ravel()] = np.repeat(np.arange(len(triangles)), 3)
+    shares = (triangles[within] == np.arange(sewn.net.count)[:, None]).astype(np.float64)
+    return Finer(sewn, within, shares, triangles, np.arange(len(triangles)), sewn.outlines)
+
+
+def _parted(plain: Finer, waved: Indices, parts: int) -> Finer:
     """Some triangles parted, each side into so many."""
-    corners = whole.triangles[waved]
+    corners = plain.triangles[waved]
     sides = np.sort(np.concatenate([corners[:, (k, (k + 1) % 3)] for k in range(3)]), axis=1)
     sides, which = np.unique(sides, axis=0, return_inverse=True)
     which = which.reshape(3, -1)
     lattice = np.array([(parts - i - j, i, j) for i in range(parts + 1) for j in range(parts + 1 - i)])
     number = {tuple(at): k for k, at in enumerate(lattice.tolist())}
-    first = len(whole.within)
+    first = len(plain.within)
     ids = np.empty((len(waved), len(lattice)), dtype=np.int64)
     middle = first + len(sides) * (parts - 1)
     for at, k in number.items():
@@ -272,20 +301,20 @@ def _parted(whole: Finer, waved: Indices, parts: int) -> Finer:
             ids[:, k] = middle + np.arange(len(waved))
             middle += len(waved)
     within, shares = (np.concatenate((of, np.zeros((middle - first, *of.shape[1:]), of.dtype))) for of in
-                      (whole.within, whole.shares))  # fmt: skip
+                      (plain.within, plain.shares))  # fmt: skip
     fresh = ids >= first
     within[ids[fresh]] = np.repeat(waved[:, None], len(lattice), axis=1)[fresh]
     shares[ids[fresh]] = np.broadcast_to(lattice / parts, (*ids.shape, 3))[fresh]
     small = np.array(list(_small(number)))
-    kept = np.setdiff1d(np.arange(len(whole.triangles)), waved)
+    kept = np.setdiff1d(np.arange(len(plain.triangles)), waved)
     numbers = {(a, b): k for k, (a, b) in enumerate(sides.tolist())}
     lines: list[tuple[int, int]] = []
-    for a, b in whole.lines.tolist():
+    for a, b in plain.lines.tolist():
         side = numbers.get((a, b))
         new = [] if side is None else (first + side * (parts - 1) + np.arange(parts - 1)).tolist()
         lines += zip([a, *new], [*new, b], strict=True)
     return Finer(
-        whole.sewn, within, shares, np.concatenate((whole.triangles[kept], ids[:, small].reshape(-1, 3))),
+        plain.sewn, within, shares, np.concatenate((plain.triangles[kept], ids[:, small].reshape(-1, 3))),
         np.concatenate((kept, np.repeat(waved, len(small)))), np.array(lines),
     )  # fmt: skip
 
