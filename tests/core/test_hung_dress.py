@@ -445,3 +445,49 @@ def test_a_strip_is_in_triangles_that_do_not_crumple_point_by_point():
         least[~held] = spsolve(stiff[~held][:, ~held].tocsc(), -(stiff[~held][:, held] @ z[held]))
         assert (~held).sum() > 20
         assert least @ stiff @ least > 0.97 * z @ stiff @ z
+
+
+RINGS = {
+    "kind": "seam_rings", "part": "bodice", "on": "front", "edge": "neckline", "rings": 4, "width": 60.0,
+    "first": 0.0, "last": 1.0,
+}  # fmt: skip
+
+
+def test_rings_along_a_neckline_are_sewn_on_from_the_shoulder_to_the_centre_front():
+    """Her front neckline runs from the shoulder: there the rings' end hangs free, on the middle of her is their other
+    one. Each of their places begins near where that of the neck does.
+    """
+    parts = sewn(recipe(trims=[RINGS]), 25.0)
+    assert "ruffle ring" not in parts.left_out
+    neck = parts.edges["bodice front", "neckline"]
+    shoulder = set(parts.edges["bodice front", "shoulder"].tolist())
+    assert parts.held[[p for p in neck if int(p) in shoulder], 0].sum() == 0
+    [ring] = [sheet for sheet in parts.sheets if sheet.name == "ruffle ring"]
+    inner = set(neck.tolist())
+    along = [int(p) for p, (_, v) in zip(ring.points, ring.laid, strict=True) if v == 0.0]
+    assert set(along) <= inner
+    assert along[0] == int(neck[-1])  # the centre front is the end of the neck edge
+    assert parts.start[along[0], 0] == 0.0
+    assert int(along[-1]) in shoulder
+    assert parts.start[along[-1], 0] > 0.05
+    # neighbours begin beside each other
+    steps = np.linalg.norm(np.diff(parts.start[along], axis=0), axis=1)
+    assert steps.max() < 0.05
+
+
+def test_a_laced_back_opens_no_wider_than_it_is_laced():
+    of = example("laced-gathered")
+    dress = hung_roughly(of)
+    laced = dress.sewn.edges["bodice back", "laced edge"]
+    start = dress.sewn.start[laced, 0]
+    assert dress.now[laced, 0] == approx(start)
+    assert dress.later[laced, 0] == approx(start)
+    assert start[1:].min() > 0.0
+    # as wide as it is laced: 3 in at the top to nothing at the waist
+    top = laced[np.argmax(dress.now[laced, 2])]
+    assert 2000 * dress.now[top, 0] == approx(76.2, abs=8)
+    # they move up and down, and are not the middle of her
+    assert np.abs(dress.now[laced, 1:] - dress.sewn.start[laced, 1:]).max() > 0.001
+    assert not dress.sewn.on_middle[laced[1:]].any()
+    inked = {tuple(sorted(pair)) for pair in dress.sewn.outlines.tolist()}
+    assert {tuple(sorted(pair)) for pair in zip(laced[:-1].tolist(), laced[1:].tolist(), strict=True)} <= inked

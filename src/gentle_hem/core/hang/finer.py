@@ -219,7 +219,7 @@ def _high(sewn: Sewn, places: Numbers) -> Numbers:
             by_triangle = at[triangles[own]].mean(axis=1)
         below, _ = cKDTree(cut[stitched]).query(cut)
         made[points] = heights(at[points], below / below.max(), widths[number])
-    made[seamed | (sewn.held[:, 0] > 0)] = 0.0
+    made[seamed | sewn.on_middle] = 0.0
     return made
 
 
@@ -265,7 +265,7 @@ def _to_the_right(sewn: Sewn, triangles: Indices, sheet_of: Indices) -> Indices:
 def _out(sewn: Sewn, places: Numbers) -> Numbers:
     """The way out from her at every point of the cloth."""
     made = -outward(places, _to_the_right(sewn, sewn.net.triangles, sewn.sheet_of))
-    made[sewn.held[:, 0] > 0, 0] = 0.0  # on the middle of her one half goes over into the other
+    made[sewn.on_middle, 0] = 0.0
     return made
 
 

@@ -35,6 +35,7 @@ from gentle_hem.core.pattern import Piece, Role
 from gentle_hem.core.recipe import Recipe
 from gentle_hem.core.replace import replace
 from gentle_hem.core.seams import Stretch
+from gentle_hem.core.steps.laced import LACED
 from gentle_hem.core.two_sides import OneSide
 from gentle_hem.core.walk import Walked
 from gentle_hem.core.what import Half, Section, What
@@ -232,6 +233,7 @@ class Sewing:
                 if is_top_held:
                     waists = {e.name for e in cut.piece.edges if e.role is Role.WAIST}
                     self._fixed += [p for (edge, _), p in cut.ids.items() if edge in waists]
+            self._stays += [p for (edge, _), p in cut.ids.items() if edge == LACED]  # laced together, it opens no wider
         else:
             part = self.dressing.hung[cut.part]
             ends = ((0, part.shares[0] == 0.0, 0), (len(part.patches) - 1, part.shares[1] == 1.0, 1))
@@ -380,6 +382,17 @@ class Sewing:
             made += [a + (b - a) * k / count for k in range(count)]
         return [above.spots(s) for s in (*made, above.length)]
 
+    def _from_the_front(self, part: Hung, along: list[list[Spot]]) -> list[list[Spot]]:
+        """The places a strip is sewn on at, from its end that is nearer to the centre front: an edge may run there."""
+        ends = np.stack(part.surface.place(1, np.zeros(2), np.array(part.shares)), axis=1)
+        first, last = (
+            np.nanmean([self._where[s.point] for s in along[k] if s.point is not None], axis=0) for k in (0, -1)
+        )
+        as_it_is, turned = (
+            np.linalg.norm(first - ends[k]) + np.linalg.norm(last - ends[1 - k]) for k in (0, 1)
+        )  # fmt: skip
+        return along if as_it_is <= turned else along[::-1]
+
     def _measured(self, h: int) -> tuple[float, float, float]:
         """How long a strip is at its top and at its foot, and how deep (mm)."""
         patches = self.dressing.hung[h].patches
@@ -389,6 +402,7 @@ class Sewing:
     def _strip(self, h: int, along: list[list[Spot]]) -> tuple[Mesh, list[int], Cut]:
         """A ring or strip let to hang from an edge: laid flat as a sector of a ring, sewn on all along its top."""
         part, cut = self.dressing.hung[h], self._pieces.parts[h][0]
+        along = self._from_the_front(part, along)
         top, low, deep = self._measured(h)
         columns, count = len(along), max(2, ceil(deep / self.spacing) + 1)
         across = np.linspace(0, 1, columns)

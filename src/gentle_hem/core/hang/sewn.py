@@ -99,13 +99,19 @@ class Sewn:
         return tuple(sheet.name for sheet in self.sheets)
 
     @property
+    def on_middle(self) -> Flags:
+        """By point, whether it is held on the middle of her, where one half goes over into the other."""
+        made: Flags = (self.held[:, 0] > 0) & (self.start[:, 0] == 0.0)
+        return made
+
+    @property
     def outlines(self) -> Indices:
         """The pairs of points that are joined by an edge of a piece: its seams, its hem, its openings."""
         sides = np.concatenate([self.net.triangles[:, pair] for pair in ((0, 1), (1, 2), (2, 0))])
         keyed = np.column_stack((np.tile(self.sheet_of, 3), np.sort(sides, axis=1)))
         found, times = np.unique(keyed, axis=0, return_counts=True)
         made: Indices = np.unique(found[times == 1][:, 1:], axis=0)
-        on_middle = self.held[:, 0] > 0
+        on_middle = self.on_middle
         made = made[~(on_middle[made[:, 0]] & on_middle[made[:, 1]])]
         apart: Indices = made[made[:, 0] != made[:, 1]]
         return apart
