@@ -56,7 +56,9 @@ def sizes(at, triangles):
 
 @pytest.mark.parametrize(("name", "below"), [("limp", 0.04), ("crisp", 0.04), ("crisp", 0.09)])
 def test_what_is_drawn_is_nearer_to_what_was_cut(gathered, name, below):
-    """By areas of what was cut so far below the stitches: as it hangs, and as it is drawn."""
+    """By areas of what was cut so far below the stitches: as it hangs, and as it is drawn (rounded where it is folded
+    besides, so that it may be a little more).
+    """
     dress, drawn = gathered[name]
     net = dress.sewn.net
     _, cut = cut_at(dress, drawn)
@@ -67,7 +69,7 @@ def test_what_is_drawn_is_nearer_to_what_was_cut(gathered, name, below):
     whole, hangs = net.areas[band].sum(), sizes(dress.now, net.triangles[band]).sum()
     shown = sizes(drawn.lain(dress.now), drawn.triangles[band[drawn.part_of]]).sum()
     assert hangs < 0.9 * whole
-    assert hangs + 0.3 * (whole - hangs) < shown < 1.08 * whole
+    assert hangs + 0.3 * (whole - hangs) < shown < 1.15 * whole
 
 
 def test_limp_cloth_is_drawn_in_more_gathers_than_crisp(gathered):
