@@ -475,6 +475,17 @@ def test_rings_along_a_neckline_are_sewn_on_from_the_shoulder_to_the_centre_fron
     assert steps.max() < 0.05
 
 
+def test_rings_along_a_buttoned_neckline_begin_at_the_centre_front():
+    """The neck edge goes on beyond the centre there, under the other side; the rings do not."""
+    parts = sewn(changed(example("jumpsuit"), {"trims": [RINGS]}), 25.0)
+    [ring] = [sheet for sheet in parts.sheets if sheet.name == "ruffle ring"]
+    along = [int(p) for p, (_, v) in zip(ring.points, ring.laid, strict=True) if v == 0.0]
+    assert parts.start[along[0], 0] == 0.0
+    assert parts.held[along, 0].tolist() == [1.0] + [0.0] * (len(along) - 1)
+    assert np.diff(parts.start[along, 0])[:-5].min() > 0.0
+    assert parts.start[along[-1], 0] > 0.05
+
+
 def test_a_laced_back_opens_no_wider_than_it_is_laced():
     of = example("laced-gathered")
     dress = hung_roughly(of)

@@ -385,9 +385,10 @@ class Sewing:
     def _from_the_front(self, part: Hung, along: list[list[Spot]]) -> list[list[Spot]]:
         """The places a strip is sewn on at, from its end that is nearer to the centre front: an edge may run there."""
         ends = np.stack(part.surface.place(1, np.zeros(2), np.array(part.shares)), axis=1)
-        first, last = (
-            np.nanmean([self._where[s.point] for s in along[k] if s.point is not None], axis=0) for k in (0, -1)
-        )
+        known = [self._where[s.point] for spots in along for s in spots if s.point is not None]  # not beyond the centre
+        if len(known) < 2:
+            return along
+        first, last = known[0], known[-1]
         as_it_is, turned = (
             np.linalg.norm(first - ends[k]) + np.linalg.norm(last - ends[1 - k]) for k in (0, 1)
         )  # fmt: skip
