@@ -85,12 +85,11 @@ def test_pairs_that_come_near_on_the_way_are_all_found(places):
     places = chance.integers(0, 4, (30, 3)) / 4 if places == "on a grid" else chance.uniform(size=(30, 3))
     moved = places + chance.normal(scale=0.1, size=(30, 3)) if places[0, 0] % 0.25 else places.copy()
     triangles = np.array([chance.permutation(30)[:3] for _ in range(20)])
-    if is_small:  # three points next to each other in a long narrow row
-        places = np.sort(places * [0.3, 1.0, 3.0], axis=0)
-        places[:, :2] = chance.uniform(size=(30, 2)) * [0.05, 2.0]
-        places = places[np.argsort(places[:, 1] // 0.1 + places[:, 2])]
-        moved = places + chance.normal(scale=0.02, size=(30, 3))
-        triangles = np.array([[k, k + 1, k + 2] for k in range(28)])
+    if is_small:  # three points next to each other across many strips
+        places = chance.uniform(size=(120, 3)) * [2.0, 0.05, 2.1]
+        places = places[np.argsort(places[:, 0])]
+        moved = places + chance.normal(scale=0.05, size=(120, 3))
+        triangles = np.array([[k, k + 1, k + 2] for k in range(118)])
     edges = np.unique(np.sort(np.concatenate((triangles[:, :2], triangles[:, 1:])), axis=1), axis=0)
 
     def boxes(points):
@@ -101,7 +100,7 @@ def test_pairs_that_come_near_on_the_way_are_all_found(places):
         (a, b), (c, d) = boxes(one), boxes(other)
         return not set(one) & set(other) and (a <= d).all() and (c <= b).all()
 
-    wanted = {(1, p, *t) for p in range(30) for t in triangles.tolist() if meet([p], t)}
+    wanted = {(1, p, *t) for p in range(len(places)) for t in triangles.tolist() if meet([p], t)}
     wanted |= {(0, *a, *b) for n, a in enumerate(edges.tolist()) for b in edges.tolist()[n + 1 :] if meet(a, b)}
     found = near(places, moved, triangles, edges, 0.02).tolist()
     assert len(wanted) > 50
